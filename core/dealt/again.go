@@ -113,7 +113,7 @@ func (d *dealt) stockAgain(pile *stockpile) bool {
 		pile.shows = append(pile.shows, shows)
 		runs = max(runs, (pile.places[k]+len(shows)-1)/len(shows))
 	}
-	all := &stockpile{slots: pile.whole}
+	all := &stockpile{slots: pile.whole, looks: pile.looks}
 	for _, s := range pile.whole {
 		rule, _ := d.ruleOf(s.role, []naming.Unit{pile.looks[0]})
 		for k, mine := range pile.slots {
@@ -123,10 +123,7 @@ func (d *dealt) stockAgain(pile *stockpile) bool {
 		}
 		all.rules = append(all.rules, rule)
 	}
-	prints := make([][]int, len(pile.whole))
-	for k := range prints {
-		prints[k] = d.shared(all, k, runs, prints[:k])
-	}
+	prints := d.sharedOut(all, runs)
 	for k, shows := range pile.shows {
 		var stock dealing.PrintStock
 		var of [][]int

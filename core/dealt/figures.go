@@ -185,12 +185,13 @@ func (d *dealt) slotOf(outer naming.Unit, p piece.Patch, fabric string) (
 			break
 		}
 	}
-	if d.twins(units[depth]) && len(d.places(units[depth])) == 0 {
-		// Which of them came from where cannot be told: all that is alike in it is of one print.
+	alike := d.twins(units[depth]) && len(d.places(units[depth])) == 0
+	if alike { // Which of them came from where cannot be told: all that is alike in it is of one print.
 		inner = fmt.Sprint("of ", units[last], " in ", units[max(depth, last-1)].Whole())
 	}
 	return units, path, depth, figureSlot{
-		inner: inner, unit: units[last], cut: units[max(0, last-1)], role: p.Role, strip: strip, nth: nth, fabric: fabric,
+		inner: inner, unit: units[last], cut: units[max(0, last-1)], role: p.Role, strip: strip, nth: nth, alike: alike,
+		fabric: fabric,
 	}
 }
 

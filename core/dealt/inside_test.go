@@ -8,8 +8,11 @@ import (
 	"testing"
 
 	"vicis/core/cutting"
+	"vicis/core/dealt"
 	"vicis/core/document"
+	"vicis/core/library"
 	"vicis/core/mat"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/work"
 	"vicis/internal/trial/solve"
@@ -205,13 +208,7 @@ func TestWhatIsSewnBeforeItIsCutAgainIsDealt(t *testing.T) {
 	}
 	seen, bits := map[[4]int]int{}, 0
 	for _, c := range w.Dealt.Cells {
-		quarters := map[int][]int{} // by where in the block
-		for i, at := range w.Dealt.Spots["block"].Of {
-			x0, y0, x1, y1 := piece.Piece{Patches: w.Planned.Seen("block").Patches[i : i+1]}.Bounds()
-			side := w.Layout.BlockW.Inches()
-			q := map[bool]int{true: 1}[x0.Add(x1).Inches() > side] + map[bool]int{true: 2}[y0.Add(y1).Inches() > side]
-			quarters[q] = append(quarters[q], c.Prints[at])
-		}
+		quarters := quartersOf(w, c)
 		for _, q := range quarters {
 			slices.Sort(q)
 			if bits += len(q); len(q) != 4 || len(slices.Compact(slices.Clone(q))) != 4 {
@@ -222,6 +219,58 @@ func TestWhatIsSewnBeforeItIsCutAgainIsDealt(t *testing.T) {
 	}
 	if bits != 9*4+36*2+36 || len(seen) < 30 {
 		t.Errorf("%d bits, %d kinds of quarters", bits, len(seen))
+	}
+}
+
+// quartersOf is what a block shows in each of its quarters.
+func quartersOf(w *work.Work, c dealt.DealtCell) map[int][]int {
+	quarters := map[int][]int{}
+	for i, at := range w.Dealt.Spots[c.Unit].Of {
+		if at < 0 {
+			continue
+		}
+		x0, y0, x1, y1 := piece.Piece{Patches: w.Planned.Seen(c.Unit).Patches[i : i+1]}.Bounds()
+		side := w.Layout.BlockW.Inches()
+		q := map[bool]int{true: 1}[x0.Add(x1).Inches() > side] + map[bool]int{true: 2}[y0.Add(y1).Inches() > side]
+		quarters[q] = append(quarters[q], c.Prints[at])
+	}
+	return quarters
+}
+
+// By hand. Twenty nine-patches of ten prints that are cut in four: of 5″ strips 39½″ long come 7 sub-cuts, so that 40 of
+// one kind are 6 sets of two dark strips, 20 of the other 3 of one, as they are without a deal: 15 strips. No quarter
+// shows one print twice.
+func TestDealingSewsNoMoreSets(t *testing.T) {
+	list, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	d := list[slices.IndexFunc(list, func(e library.Entry) bool { return e.Document.Name == "Nine-patch halved both ways" })].Document
+	d.Top.Rows, d.Top.Columns = 5, 4
+	w, ok := work.Of(whole.Assorted(d, 0, 10))
+	if !ok {
+		t.Fatal(*w.Problems)
+	}
+	sets := map[naming.Unit]int{}
+	for _, a := range w.Cut.Sets {
+		sets[a.Set] = a.Layups.Strips
+	}
+	if sets["I-set"] != 6 || sets["II-set"] != 3 {
+		t.Errorf("%v", sets)
+	}
+	for _, f := range w.Cut.Fabrics {
+		for _, s := range f.Strips {
+			if want := map[string]int{"dark": 15, "light": 12}[f.Fabric.ID]; s.Count != want {
+				t.Errorf("%d strips of %s", s.Count, f.Fabric.Name)
+			}
+		}
+	}
+	for _, c := range w.Dealt.Cells {
+		for _, q := range quartersOf(w, c) {
+			if len(q) != 2 || q[0] == q[1] {
+				t.Errorf("a quarter of %v", q)
+			}
+		}
 	}
 }
 

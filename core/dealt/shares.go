@@ -52,10 +52,7 @@ func (d *dealt) stock() {
 			}
 			runs = max(runs, (pile.places[k]+each[k]-1)/each[k])
 		}
-		slots := make([][]int, len(pile.slots))
-		for k := range slots {
-			slots[k] = d.shared(pile, k, runs, slots[:k])
-		}
+		slots := d.sharedOut(pile, runs)
 		var stock dealing.PrintStock
 		index := map[string]int{}
 		for run := range runs {
@@ -78,6 +75,79 @@ func (d *dealt) stock() {
 				here[i].Count *= each[k]
 			}
 			d.deal.Stocks[pile.index[k]] = here
+		}
+	}
+}
+
+// sharedOut is the prints of all slots, run by run. Sub-cuts come out of one set as many as there are in it: as few sets
+// are dealt as give them, and each run takes its own of those of which there is most, other than it has already.
+func (d *dealt) sharedOut(pile *stockpile, runs int) [][]int {
+	prints := make([][]int, len(pile.slots))
+	for k, s := range pile.slots {
+		like := slices.IndexFunc(pile.slots[:k], func(o figureSlot) bool {
+			return s.alike && o.alike && o.inner == s.inner && o.role == s.role
+		})
+		switch {
+		case like >= 0:
+			prints[k] = prints[like]
+		case prints[k] != nil:
+		case s.strip != "" && d.fromLength(s.cut) && !slices.Contains(pile.looks, s.cut):
+			d.setsOut(pile, runs, prints, s.cut)
+		default:
+			prints[k] = d.shared(pile, k, runs, prints[:k])
+		}
+	}
+	return prints
+}
+
+// setsOut is sharedOut for the slots that are sub-cuts of one kind.
+func (d *dealt) setsOut(pile *stockpile, runs int, prints [][]int, cut naming.Unit) {
+	set := &stockpile{looks: []naming.Unit{cut}}
+	var places []map[int]int // the sub-cuts of a run: strip → slot
+	at, strips := map[string]int{}, map[string]int{}
+	for k, s := range pile.slots {
+		if s.strip == "" || s.cut != cut {
+			continue
+		}
+		if _, known := strips[s.strip]; !known {
+			strips[s.strip] = len(set.slots)
+			set.slots, set.rules = append(set.slots, s), append(set.rules, pile.rules[k])
+		}
+		if _, known := at[s.inner]; !known {
+			at[s.inner], places = len(places), append(places, map[int]int{})
+		}
+		places[at[s.inner]][strips[s.strip]] = k
+		prints[k] = slices.Repeat([]int{-1}, runs)
+	}
+	each := d.yields(cut)
+	sets := (runs*len(places) + each - 1) / each
+	of := d.sharedOut(set, sets)
+	left := slices.Repeat([]int{each}, sets)
+	for run := range runs {
+		had := map[int]bool{}
+		for _, list := range prints {
+			if list != nil {
+				had[list[run]] = true
+			}
+		}
+		for _, slots := range places {
+			best, least := -1, 0
+			for one, n := range left {
+				again := 0
+				for strip := range slots {
+					if had[of[strip][one]] {
+						again++
+					}
+				}
+				if n > 0 && (best < 0 || again < least || again == least && n > left[best]) {
+					best, least = one, again
+				}
+			}
+			left[best]--
+			for strip, k := range slots {
+				prints[k][run] = of[strip][best]
+				had[prints[k][run]] = true
+			}
 		}
 	}
 }

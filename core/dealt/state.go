@@ -120,6 +120,7 @@ type figureSlot struct {
 	role   string
 	strip  string // which strip of that set it is
 	nth    int    // counted from 1
+	alike  bool   // it cannot be told from others of its role in there: they have one print
 	fabric string
 }
 
