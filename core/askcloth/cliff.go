@@ -143,11 +143,13 @@ func (b cliffs) acrossCliff(name, one string, a cutting.Across, fabrics ...strin
 	if c.below == 0 {
 		return c.Cliff
 	}
-	short := b.short(a, c.below)
-	c.Says = fmt.Sprintf("%s, down to %s of usable width. Below that %s %s short, and %s would do.%s",
+	short, dealt := b.short(a, c.below), ""
+	if len(a.Lots) > 0 || len(a.Of) > 0 {
+		dealt = " as the prints are dealt"
+	}
+	c.Says = fmt.Sprintf("%s, down to %s of usable width. Below that %s %s short, and %s would do%s.%s",
 		words.Plural(c.Strips, one), c.Least.Text, words.Plural(short, "sub-cut"), words.Are(short),
-		words.Plural(c.then, one),
-		c.saves)
+		words.Plural(c.then, one), dealt, c.saves)
 	spare := 0
 	for _, cut := range a.Cuts {
 		spare += cut.Spare

@@ -598,7 +598,30 @@ func (b AtMat) lots(a cutting.Across) []string {
 			}
 			names = append(names, name)
 		}
-		list = append(list, fmt.Sprintf("%s of %s", words.Plural(a.Layups.Each[k], "set"), strings.Join(names, " · ")))
+		says := fmt.Sprintf("%s of %s", words.Plural(a.Layups.Each[k], "set"), strings.Join(names, " · "))
+		if len(a.Cuts) == 1 {
+			says += fmt.Sprintf(", for %d of %s", lot.Wants[a.Cuts[0].ID], b.NameOf(a.Cuts[0].ID))
+		}
+		list = append(list, says)
+	}
+	return list
+}
+
+// dealtStrips names the prints that strips are cut of where these are dealt, and not as many of each.
+func dealtStrips(f cutting.FabricPlan, s cutting.StripPlan) []string {
+	list := []string{}
+	of, swatches := s.Shared(), f.Fabric.Swatches()
+	if !f.Dealt || len(of) == f.Prints && of[0] == of[len(of)-1] {
+		return list
+	}
+	for _, n := range slices.Compact(of) {
+		var names []string
+		for k, many := range s.Of {
+			if many == n {
+				names = append(names, swatches[k].Name)
+			}
+		}
+		list = append(list, fmt.Sprintf("%d of %s", n, words.Listed(names)))
 	}
 	return list
 }

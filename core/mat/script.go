@@ -36,7 +36,7 @@ type ScriptLine struct {
 	For   string       `json:"for" doc:"The piles its pieces go to"`
 	Rows  []string     `json:"rows" doc:"The strips that a piece is cut into first, from edge to edge, and what comes of each; empty where it takes only one"`
 	List  []string     `json:"list" doc:"The widths in the order they are cut, to hang at eye level; empty where the order says nothing"`
-	Lots  []string     `json:"lots" doc:"Where prints are dealt: how many sets are sewn of which"`
+	Lots  []string     `json:"lots" doc:"Where prints are dealt: how many strips are cut or sets sewn of which"`
 	Reads []string     `json:"reads" doc:"What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again"`
 	Times int          `json:"times" doc:"0 where nothing is counted"`
 	Stack int          `json:"stack" doc:"How many of these are cut at once"`
@@ -72,6 +72,8 @@ func (b AtMat) Script() []ScriptPart {
 				line.Says = b.onTheMat(*p.Fabric, l)
 			}
 			switch l.Kind {
+			case work.Strips:
+				line.Lots = dealtStrips(*p.Fabric, *l.Strip)
 			case work.SewSet:
 				_, high := b.Unit(p.Set).Piece.Size()
 				line.Says = fmt.Sprintf("Sew, press and measure %s before it is cut: the pressed set is %s wide.",

@@ -2810,7 +2810,7 @@ export interface components {
             held: string;
             /** @description The widths in the order they are cut, to hang at eye level; empty where the order says nothing */
             list: string[];
-            /** @description Where prints are dealt: how many sets are sewn of which */
+            /** @description Where prints are dealt: how many strips are cut or sets sewn of which */
             lots: string[];
             /** @description What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again */
             reads: string[];
