@@ -146,8 +146,8 @@ func (t *teller) gives(m making.Made, act making.Act) (list []FallsOut) {
 // kinds is in how many kinds something falls out, where that is more than one.
 func kinds(m making.Made, step naming.Step) int {
 	for _, v := range m.Variants {
-		if v.ID.Step() == step && v.Kinds > 1 {
-			return v.Kinds
+		if v.ID.Step() == step && len(v.Kinds) > 1 {
+			return len(v.Kinds)
 		}
 	}
 	return 0

@@ -189,10 +189,17 @@ func (b AtIron) kindWords() string {
 	for _, id := range b.Press.Mixed {
 		names = append(names, b.Unit(id).Unit.Name)
 	}
-	return fmt.Sprintf("%s %s in kinds that look alike and are sewn differently: %s %s only where like meets like. Sort "+
-		"them as they come from the iron, by the seam that was sewn first, and lay one kind in a block.",
-		strings.Join(names, " and "), words.Verb(len(names), "come"), words.Plural(b.Press.Unsorted, "crossing"),
-		words.Verb(b.Press.Unsorted, "nest"))
+	var says []string
+	if n := b.Press.Unsorted; n > 0 {
+		says = append(says, fmt.Sprintf("%s %s only where like meets like", words.Plural(n, "crossing"), words.Verb(n, "nest")))
+	}
+	if n := b.Press.Perhaps; n > 0 {
+		says = append(says, fmt.Sprintf("%s that %s not nest may where another kind lies", words.Plural(n, "crossing"),
+			words.Verb(n, "do")))
+	}
+	return fmt.Sprintf("%s %s in kinds that look alike and are sewn differently: %s. Sort them as they come from the iron, "+
+		"by the seam that was sewn first, and lay one kind in a block: first, row by row from the top, those that lie as drawn.",
+		words.Listed(names), words.Verb(len(names), "come"), words.Listed(says))
 }
 
 // schoolWords says where a school that presses from the middle of what is sewn, or toward it, is not followed, and what
@@ -232,6 +239,9 @@ func (b AtIron) triedWords() string {
 	kinds := "With one way of pressing for each kind"
 	if slices.ContainsFunc(b.Units, func(m making.Made) bool { return m.Unit.ID.IsSecond() }) {
 		kinds = "With the kinds A and B as they are laid"
+	}
+	if len(b.Press.Mixed) > 0 {
+		kinds += ", of kinds that look alike like beside like"
 	}
 	return kinds + ", every unit turned within its block as it is drawn, and blocks turned only where it looks the same,"
 }

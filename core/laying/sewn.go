@@ -34,8 +34,9 @@ type Sewn struct {
 	// OncePlanned: what would come out otherwise if everything measured what it should, as it would
 	OncePlanned map[naming.Unit]making.Made
 	Known       map[naming.Unit]making.Made
-	through     map[naming.Seam]bool // seams that are cut through later
-	asked       quilt.Top            // as the document lays it: waves in one piece
+	OtherKinds  []map[naming.Unit]making.Made // as if of kinds that look alike another one lay everywhere
+	through     map[naming.Seam]bool          // seams that are cut through later
+	asked       quilt.Top                     // as the document lays it: waves in one piece
 }
 
 // Sew makes every unit of a quilt and checks the top. Where it is false the stage holds the units that could be made,
@@ -56,6 +57,7 @@ func sew(b decided.Quilt) (Sewn, bool) {
 		asked: b.Spread,
 	}
 	s.OncePlanned = making.AsPlanned(b.Copies, b.Table, made)
+	s.OtherKinds = making.OtherKinds(b.Copies, b.Table, made)
 	s.knows()
 	for _, id := range order {
 		s.add(made[id])

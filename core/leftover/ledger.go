@@ -89,7 +89,7 @@ func (b LeftOver) Ledger() Ledger {
 		}
 		for _, v := range one.Variants {
 			if v.ID == one.Unit.ID {
-				left.Kinds = v.Kinds
+				left.Kinds = len(v.Kinds)
 			}
 		}
 		left.GoodFor, left.For = good.of(one, l.Left)

@@ -201,6 +201,9 @@ func (b *bench) make(i int, u Unit, here *Table) {
 			"Build it from simpler units.")
 		return
 	}
+	if here.kind > 0 {
+		m.kindFirst(here.kind)
+	}
 	pieces := 0
 	for _, v := range m.Variants {
 		pieces += len(v.Piece.Patches)

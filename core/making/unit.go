@@ -92,6 +92,7 @@ type Table struct {
 
 	took  took
 	known func(unit naming.Unit) (Made, bool) // what is made, where that is asked for its size alone
+	kind  int                                 // which of several kinds that look alike lies wherever they do
 }
 
 // Lighter says whether the cloth of one role is lighter than that of another.

@@ -27,13 +27,15 @@ func (t *Table) FallsOut(prefix string, pieces []piece.Piece) []Variant {
 		}
 		list[i].Count++
 		list[i].EitherWay = t.eitherWay(looks[i], look, []int{0, 90, 180, 270}, list[i].EitherWay)
-		if !slices.ContainsFunc(kinds[i], func(k piece.Piece) bool { _, alike := t.sewnAlike(k, p); return alike }) {
-			kinds[i] = append(kinds[i], p)
+		k := slices.IndexFunc(kinds[i], func(k piece.Piece) bool { _, alike := t.sewnAlike(k, p); return alike })
+		if k < 0 {
+			k = len(kinds[i])
+			kinds[i], list[i].Kinds = append(kinds[i], p), append(list[i].Kinds, 0)
 		}
+		list[i].Kinds[k]++
 	}
 	for i := range list {
 		v := &list[i]
-		v.Kinds = len(kinds[i])
 		for _, other := range kinds[i][1:] {
 			for _, turn := range []int{0, 90, 180, 270} {
 				if p := other.Turn(turn); piece.SameLook(looks[i], p.Finished(t.Seam), piece.ByRole) {
@@ -103,9 +105,10 @@ func (t *Table) ByPlace(pieces []piece.Piece, columns int) (list []Variant) {
 		if k < 0 {
 			k = len(list)
 			known[key], byLook[key.look] = append(known[key], k), append(byLook[key.look], k)
-			list, looks = append(list, Variant{Piece: p, Kinds: 1}), append(looks, look)
+			list, looks = append(list, Variant{Piece: p, Kinds: []int{0}}), append(looks, look)
 		}
 		list[k].Count++
+		list[k].Kinds[0]++
 		list[k].EitherWay = t.eitherWay(look, looks[k].Turn(turn), []int{0}, list[k].EitherWay)
 		spot := PartSpot{ID: t.Unit.ID.Place(at/columns, at%columns), Turn: turn}
 		if t.Traced {

@@ -164,17 +164,29 @@ func Missed(a, b []End, near Num, over naming.Seam) []Miss {
 	return out
 }
 
-// TurnAlike says whether at two edges the same ends lie, each turned the same way round its point.
-func TurnAlike(a, b []End, circulation func(End) int) bool {
+// AtOnePlace pairs the ends of two edges of one look; none where not the same ends lie there.
+func AtOnePlace(a, b []End) (pairs [][2]End) {
 	if len(a) != len(b) {
-		return false
+		return nil
 	}
 	sorted := func(list []End) []End {
 		list = slices.Clone(list)
 		slices.SortStableFunc(list, func(x, y End) int { return cmp.Or(x.At.Cmp(y.At), cmp.Compare(x.slant, y.slant)) })
 		return list
 	}
-	return slices.EqualFunc(sorted(a), sorted(b), func(x, y End) bool {
-		return x.At == y.At && x.slant == y.slant && circulation(x) == circulation(y)
-	})
+	a, b = sorted(a), sorted(b)
+	for i := range a {
+		if a[i].At != b[i].At || a[i].slant != b[i].slant {
+			return nil
+		}
+		pairs = append(pairs, [2]End{a[i], b[i]})
+	}
+	return pairs
+}
+
+// TurnAlike says whether at two edges the same ends lie, each turned the same way round its point.
+func TurnAlike(a, b []End, circulation func(End) int) bool {
+	pairs := AtOnePlace(a, b)
+	return len(pairs) == len(a) && len(a) == len(b) &&
+		!slices.ContainsFunc(pairs, func(p [2]End) bool { return circulation(p[0]) != circulation(p[1]) })
 }

@@ -12,15 +12,21 @@ import (
 // network is the seams of a quilt as variables: what has to nest with what, and what else speaks for one side or the
 // other.
 type network struct {
+	*gathered
+	number map[naming.Seam]int // seam → its variable, from 1
+	meet   []spring            // the crossings between seams that are not opened; a held seam is the ground
+	wishes []wish
+	held   []int  // by variable: the side it is held to; 0 for free
+	opened []bool // by variable
+	asked  []bool // by variable: held because the quilter said so of this seam
+	looks  int    // at springs, that deciding the sides took
+}
+
+// gathered is what is to be pressed.
+type gathered struct {
 	seams     []making.SeamKind
-	number    map[naming.Seam]int // seam → its variable, from 1
 	crossings []kindOfCrossing
-	meet      []spring // the crossings between seams that are not opened; a held seam is the ground
-	wishes    []wish
-	held      []int  // by variable: the side it is held to; 0 for free
-	opened    []bool // by variable
-	asked     []bool // by variable: held because the quilter said so of this seam
-	looks     int    // at springs, that deciding the sides took
+	alike     []piece.Meeting // ends that lie at one place of kinds that look alike
 }
 
 // kindOfCrossing is a pair of seam ends that meet, with how often they do in the quilt.
@@ -49,17 +55,19 @@ const (
 	ByDark     Reason = "dark"    // toward the darker side
 	ByMiddle   Reason = "middle"  // away from the middle, or toward it
 	ByOneWay   Reason = "one way" // like the seam beside it
+	ByKinds    Reason = "kinds"   // kinds that look alike then lie where one or the other does
 	ByTurn     Reason = "in turn" // nothing else speaks: sets go up and down in turn
 	ByNothing  Reason = "nothing" // nothing speaks for either side
 	ByCrossing Reason = "crossing"
 )
 
 // What the wishes weigh against each other (judgement): away from the middle or toward it where the school says so,
-// then away from bulk; a row pressed all one way before the dark of its single seams, since a seam is tied to both
+// so that kinds which look alike can lie where each other do; then away from bulk; a row pressed all one way before the dark of its single seams, since a seam is tied to both
 // beside it, but after the bulk that speaks for every other seam of a sashed row; the dark before a set pressed all one
 // way; where nothing else speaks sets go up and down in turn.
 const (
 	fromTheMiddle = 64
+	alikeKinds    = 40
 	awayFromBulk  = 32
 	rowOneWay     = 6
 	toTheDark     = 8
@@ -67,8 +75,9 @@ const (
 	inTurn        = 1
 )
 
-func networkOf(seams []making.SeamKind, crossings []kindOfCrossing, ask Asking) *network {
-	n := &network{seams: seams, crossings: crossings, number: map[naming.Seam]int{}}
+func networkOf(all *gathered, ask Asking) *network {
+	n := &network{gathered: all, number: map[naming.Seam]int{}}
+	seams := all.seams
 	n.held, n.opened, n.asked = make([]int, len(seams)+1), make([]bool, len(seams)+1), make([]bool, len(seams)+1)
 	units := map[naming.Unit]int{}
 	for i, s := range seams {
@@ -117,7 +126,12 @@ func networkOf(seams []making.SeamKind, crossings []kindOfCrossing, ask Asking) 
 		}
 		wished(ground, 1-2*(units[unit]%2), inTurn, ByTurn)
 	}
-	for _, c := range crossings {
+	for _, m := range all.alike {
+		if a, b := n.number[m.A.Seam], n.number[m.B.Seam]; !n.opened[a] && !n.opened[b] && a != b {
+			n.wishes = append(n.wishes, wish{spring{a, b, m.A.E * m.B.E, alikeKinds}, ByKinds})
+		}
+	}
+	for _, c := range all.crossings {
 		a, b := n.number[c.meeting.A.Seam], n.number[c.meeting.B.Seam]
 		if !n.opened[a] && !n.opened[b] { // an opened seam neither nests nor clashes
 			n.meet = append(n.meet, n.tied(spring{a, b, c.meeting.A.E * c.meeting.B.E, weightOf(c)}))
@@ -256,7 +270,7 @@ func (p *Plan) release(ask Asking) {
 	if held == 0 || p.Clashes == 0 {
 		return
 	}
-	free := networkOf(n.seams, n.crossings, Asking{
+	free := networkOf(n.gathered, Asking{
 		School: ask.School, Lightness: ask.Lightness, Seen: ask.Seen,
 		Fixed: opens(ask.Fixed),
 	})
@@ -311,7 +325,7 @@ func (p *Plan) heed(ask Asking) {
 	if len(p.Unheeded) == 0 {
 		return
 	}
-	n := networkOf(p.net.seams, p.net.crossings,
+	n := networkOf(p.net.gathered,
 		Asking{School: ask.School, Lightness: ask.Lightness, Seen: ask.Seen, Fixed: fixed})
 	p.Heeded = n.clashes()
 }

@@ -1,7 +1,6 @@
 package pressing
 
 import (
-	"slices"
 
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -55,6 +54,10 @@ type Asking struct {
 	Lightness func(role string) float64
 	Seen      piece.Seen
 	Fixed     map[naming.Seam]int // seams held to a side: +1, −1, or 0 for opened
+
+	// Kinds: every unit as if of kinds that look alike another one than the first lay everywhere; nothing where all
+	// are of one kind
+	Kinds []map[naming.Unit]making.Made
 }
 
 // Decision is a side for one seam, for all pieces of its kind alike.
@@ -90,6 +93,7 @@ type Clash struct {
 // Plan is a side for every seam of a layout.
 type Plan struct {
 	Layout    quilt.Layout
+	Sorted    quilt.Layout // the same, of kinds that look alike one after the other
 	Decisions map[naming.Seam]Decision
 	Order     []naming.Seam // seam ids in the order they are sewn
 	Places    []CrossingPlace
@@ -101,6 +105,7 @@ type Plan struct {
 	Bound     int           // fewer clashes than this no way of pressing has, in none of the layouts that were tried
 	Straight  int           // how many clash where nothing is turned
 	Unsorted  int           // crossings that nest only where like meets like: kinds that look alike meet there
+	Perhaps   int           // crossings that clash, and might not where another of these kinds lies
 	Mixed     []naming.Unit // the units that come in such kinds
 	Unheeded  []naming.Seam // seams that lie against a school that presses from the middle or toward it
 	Heeded    int           // how many would clash were they pressed as the school says
@@ -165,8 +170,9 @@ func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Pla
 }
 
 func press(l quilt.Layout, units []making.Made, t *making.Table, ask Asking) Plan {
-	net := networkOf(seamsOf(l, units), crossingsOf(l, units, t), ask)
-	p := Plan{Layout: l, Decisions: map[naming.Seam]Decision{}, net: net}
+	lies := sorted(l, units, ask.Kinds)
+	net := networkOf(&gathered{seamsOf(l, units), crossingsOf(lies, units), alikeOf(units, t.Seam)}, ask)
+	p := Plan{Layout: l, Sorted: lies, Decisions: map[naming.Seam]Decision{}, net: net}
 	for _, s := range net.seams {
 		p.Order = append(p.Order, s.ID)
 	}
@@ -206,7 +212,7 @@ func press(l quilt.Layout, units []making.Made, t *making.Table, ask Asking) Pla
 			}
 		}
 	}
-	p.sorted(units, t.Seam)
+	p.ofKinds(units, t.Seam)
 	p.thicken()
 	p.Bound = min(int(bound), p.Clashes) // allowances that cannot be spun weigh more than crossings
 	return p
@@ -227,41 +233,6 @@ func (p *Plan) thicken() {
 		place := &p.Places[where[first.where]]
 		for _, c := range p.Crossed(joint) {
 			place.Layers = max(place.Layers, c.Layers)
-		}
-	}
-}
-
-// sorted counts the crossings that nest only where kinds that look alike are kept apart: units whose other kinds,
-// pressed as they are, turn their allowances another way at some edge.
-func (p *Plan) sorted(units []making.Made, s measure.Length) {
-	mixed := map[naming.Unit]bool{}
-	for _, m := range units {
-		for _, v := range m.Variants {
-			if slices.ContainsFunc(v.Others, func(o piece.Piece) bool { return !p.Alike(v.Piece, o, s) }) {
-				mixed[m.Unit.ID] = true
-			}
-		}
-	}
-	if len(mixed) == 0 {
-		return
-	}
-	unsorted := map[naming.Unit]int{} // by the unit that counts it: of two such units the first
-	for _, c := range p.net.crossings {
-		if c.meeting.Spin {
-			continue
-		}
-		first := c.meeting.A.Seam.Owner()
-		if !mixed[first] {
-			first = c.meeting.B.Seam.Owner()
-		}
-		if nests, opened := p.Nests(c.meeting); mixed[first] && nests && !opened {
-			unsorted[first] += c.count
-		}
-	}
-	for _, m := range units {
-		if n := unsorted[m.Unit.ID]; n > 0 {
-			p.Unsorted += n
-			p.Mixed = append(p.Mixed, m.Unit.ID)
 		}
 	}
 }

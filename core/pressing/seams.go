@@ -59,18 +59,21 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.SeamKind {
 
 // crossingsOf lists every kind of crossing of the quilt with its count: inside blocks, where blocks meet, and at the
 // corners of four blocks. A plain border meets the blocks with no seam of its own.
-func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfCrossing {
+func crossingsOf(l quilt.Layout, units []making.Made) []kindOfCrossing {
 	var list []kindOfCrossing
 	joint := 0
 	for _, m := range units {
 		for _, block := range m.Each() {
-			n := l.Count[block.Unit.ID]
-			if n == 0 {
-				continue
-			}
-			joint++
-			for _, meeting := range block.Piece.Crossings(l.Seam) {
-				list = append(list, kindOfCrossing{meeting, "inside " + block.Unit.Name, true, n, joint})
+			for kind := range mostKinds {
+				id := ofKind(block.Unit.ID, kind)
+				n := l.Count[id]
+				if n == 0 {
+					continue
+				}
+				joint++
+				for _, meeting := range l.Blocks[id].Piece.Crossings(l.Seam) {
+					list = append(list, kindOfCrossing{meeting, "inside " + block.Unit.Name, true, n, joint})
+				}
 			}
 		}
 	}

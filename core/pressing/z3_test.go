@@ -38,11 +38,11 @@ type tie struct {
 func drawn(t *testing.T, p pressing.Plan) []tie {
 	t.Helper()
 	var whole piece.Piece
-	for r, k := range p.Layout.Rows {
-		kind := p.Layout.Kinds[k]
+	for r, k := range p.Sorted.Rows {
+		kind := p.Sorted.Kinds[k]
 		var row piece.Piece
 		for j, c := range kind.Cells {
-			block := p.Layout.Blocks[c.Unit].Piece.Turn(c.Turn)
+			block := p.Sorted.Blocks[c.Unit].Piece.Turn(c.Turn)
 			if j == 0 {
 				row = block
 				continue
@@ -287,6 +287,93 @@ func TestRandomLayoutsAgainstAnSMTSolver(t *testing.T) {
 	}
 	if clashing := agrees(t, names, plans); clashing < 100 {
 		t.Errorf("only %d of these layouts clash at all", clashing)
+	}
+}
+
+// kinded is a quilt of units that fall out in kinds that look alike: halves of bars from one pair of squares, or geese
+// four at once, laid as they come.
+func kinded(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
+	t.Helper()
+	n := 2 + r.IntN(2)
+	var units []making.Unit
+	if r.IntN(2) == 0 {
+		set := &straight.StripSet{}
+		for i := range n {
+			set.Strips = append(set.Strips, straight.SetStrip{ID: fmt.Sprint(i), Role: string(rune('A' + r.IntN(2)*(i%2)))})
+		}
+		bars := &straight.Joined{}
+		for i := range n {
+			bars.Columns = append(bars.Columns, making.Part{ID: fmt.Sprint(i), Unit: "seg", Turn: 180 * r.IntN(2)})
+		}
+		units = append(units, making.Unit{ID: "set", Name: "set", How: set},
+			making.Unit{ID: "seg", Name: "segment", How: &straight.SubCut{From: "set"}},
+			making.Unit{ID: "bars", Name: "bars", How: bars},
+			making.Unit{ID: "part", Name: "half", How: &triangle.HalfSquare{
+				Way: "two", Lower: making.Input{Unit: "bars"}, Upper: making.Input{Role: "C"},
+			}})
+	} else {
+		units = append(units,
+			making.Unit{ID: "goose", Name: "goose", How: &triangle.FlyingGeese{
+				Goose: "A", Sky: "B", Finished: making.Typed("2 in"), Sizing: "rule",
+			}},
+			making.Unit{ID: "part", Name: "pair", How: &straight.Grid{Rows: []straight.GridRow{
+				{Cells: []straight.GridCell{{Unit: "goose", Turn: 180 * r.IntN(2)}}},
+				{Cells: []straight.GridCell{{Unit: "goose", Turn: 180 * r.IntN(2)}}},
+			}}})
+	}
+	block := &straight.Grid{Apart: r.IntN(2) == 0}
+	for range 1 + r.IntN(2) {
+		var row []straight.GridCell
+		for range 2 {
+			row = append(row, straight.GridCell{Unit: "part", Turn: 90 * r.IntN(4)})
+		}
+		block.Rows = append(block.Rows, straight.GridRow{Cells: row})
+	}
+	units = append(units, making.Unit{ID: "block", Name: "block", How: block})
+	spun := map[naming.Crossing]bool{}
+	if r.IntN(4) == 0 {
+		spun[naming.Unit("bars").Seam("1").At(1)] = true
+	}
+	var problems problem.List
+	tb, list := sewn(units, &problems, spun)
+	top := quilt.Top{
+		Rows: 1 + r.IntN(4), Columns: 1 + r.IntN(4), Repeat: [][]quilt.Cell{{{Unit: "block"}, {Unit: "block", Turn: 180}}},
+	}
+	if problems.Stopped() || !quilt.Check(top, &tb) {
+		return pressing.Plan{}, false
+	}
+	made := map[naming.Unit]making.Made{}
+	for _, m := range list {
+		made[m.Unit.ID] = m
+	}
+	schools := []pressing.School{pressing.Nest, pressing.Nest, pressing.Flat, pressing.Inward, pressing.Outward}
+	school := schools[r.IntN(len(schools))]
+	return pressing.Decide(top, &tb, list, pressing.Asking{
+		School:    func(naming.Unit) pressing.School { return school },
+		Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Seen: piece.ByRole,
+		Kinds: making.OtherKinds(units, tb, made),
+	}), true
+}
+
+func TestKindsThatLookAlikeAgainstAnSMTSolver(t *testing.T) {
+	var plans []pressing.Plan
+	var names []string
+	two, mixed := 0, 0
+	for seed := uint64(0); len(plans) < 300; seed++ {
+		p, ok := kinded(t, rand.New(rand.NewPCG(seed, 36)))
+		if !ok {
+			continue
+		}
+		plans, names = append(plans, p), append(names, fmt.Sprintf("kinds %d", seed))
+		for id := range p.Sorted.Count {
+			if p.Layout.Count[id] == 0 {
+				two++
+			}
+		}
+		mixed += len(p.Mixed)
+	}
+	if clashing := agrees(t, names, plans); clashing < 50 || two < 100 || mixed < 50 {
+		t.Errorf("%d clash, %d have blocks of two kinds, %d that are not alike", clashing, two, mixed)
 	}
 }
 

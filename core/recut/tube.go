@@ -96,7 +96,7 @@ func (m *Tube) Make(t *making.Table) (making.Made, bool) {
 		return making.Made{}, false
 	}
 	if len(columns) > 1 && !shared {
-		out.Variants = append([]making.Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: out.Piece, Count: 1, Kinds: 1}},
+		out.Variants = append([]making.Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: out.Piece, Count: 1, Kinds: []int{1}}},
 			kinds...)
 	} else if len(columns) == 1 {
 		out.Variants = kinds
@@ -350,7 +350,7 @@ func columnKinds(t *making.Table, list []making.Column) (kinds []making.Variant)
 		k := slices.IndexFunc(kinds, func(v making.Variant) bool { return v.ID == c.Kind })
 		if k < 0 {
 			k = len(kinds)
-			kinds = append(kinds, making.Variant{ID: c.Kind, Piece: c.Piece, Kinds: 1})
+			kinds = append(kinds, making.Variant{ID: c.Kind, Piece: c.Piece, Kinds: []int{1}})
 		}
 		kinds[k].Count++
 		kinds[k].Places = append(kinds[k].Places, making.PartSpot{ID: c.Place})

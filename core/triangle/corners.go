@@ -216,7 +216,7 @@ func (m *FlippedCorners) Make(t *making.Table) (making.Made, bool) {
 				" corner; sew from corner to corner of it",
 		}).Lay(over, lines...)
 		if round == rounds && m.Bonus {
-			out.Variants = append([]making.Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: p, Count: 1, Kinds: 1}},
+			out.Variants = append([]making.Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: p, Count: 1, Kinds: []int{1}}},
 				t.FallsOut("bonus-", bonus)...)
 			for i, v := range out.Variants {
 				if i > 0 {

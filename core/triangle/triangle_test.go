@@ -137,7 +137,7 @@ func TestFourGeeseAtATime(t *testing.T) {
 		if w, h := m.Piece.Size(); w != 9*trial.In/2 || h != 5*trial.In/2 || !trial.HasSeamFrom(m.Piece, 2.25, 0.25) {
 			t.Errorf("%s: %v × %v, seams %+v", sizing, w.Inches(), h.Inches(), m.Piece.Seams)
 		}
-		if len(m.Variants) != 1 || m.Variants[0].Count != 4 || m.Variants[0].Kinds != 2 {
+		if len(m.Variants) != 1 || m.Variants[0].Count != 4 || len(m.Variants[0].Kinds) != 2 {
 			t.Errorf("%s: %d looks, %+v", sizing, len(m.Variants), m.Variants[0].Kinds)
 		}
 		cutTo := [2]float64{m.Acts[0].Patch.W.Inches(), m.Acts[1].Patch.W.Inches()}
