@@ -65,7 +65,7 @@ func RemediesFor(d document.Document, purse *ask.Purse) (Remedies, problem.List)
 	}
 	purse.Keep()
 	before := b.costs()
-	least := b.Press.Clashes // that a remedy of two ways leaves so far
+	least, turned := b.Press.Clashes, b.Press.Clashes // that a remedy of two ways leaves so far, or parts turned
 	families := b.candidates()
 	var good []scored
 	for _, family := range families {
@@ -76,8 +76,11 @@ func RemediesFor(d document.Document, purse *ask.Purse) (Remedies, problem.List)
 		if !family.opens {
 			good = append(good, one)
 		}
-		if family.twoWays && one.clashes >= least {
+		if family.twoWays && one.clashes >= least || family.apart && one.clashes >= turned {
 			continue // less does as much
+		}
+		if family.turns {
+			turned = min(turned, one.clashes)
 		}
 		if family.twoWays {
 			least = one.clashes
@@ -255,7 +258,7 @@ func tried(one scored, before costs, purse *ask.Purse) (Remedy, bool) {
 	more(after.sets-before.sets, "strip set", "")
 	if n := after.spun - before.spun; n > 0 {
 		r.Costs = append(r.Costs,
-			fmt.Sprintf("%s to spin: short stitches there, the last ones inside the allowance undone",
+			fmt.Sprintf("%s to spin: what ends there is sewn with short stitches, and the last of them undone",
 				words.Plural(n, "crossing")))
 	}
 	if n := after.opened - before.opened; n > 0 {
@@ -282,6 +285,8 @@ func leaves(p pressing.Plan) string {
 type family struct {
 	list    []candidate
 	twoWays bool // of what is pressed two ways, more of it is offered only where it does more
+	turns   bool // parts are turned
+	apart   bool // steps of their own, offered only where turning does not do as much
 	opens   bool // nothing interlocks where a seam is open
 }
 
@@ -314,6 +319,7 @@ func (b presses) candidates() []family {
 	o := offers{presses: b}
 	o.free()
 	o.turns()
+	o.apart()
 	o.exchanges()
 	blocks := b.pieced()
 	if spun := b.spinnable(blocks); len(spun) > 0 {
@@ -370,6 +376,10 @@ func (o *offers) free() {
 		})
 		o.end(false)
 	}
+}
+
+// apart makes rows that are alike steps of their own.
+func (o *offers) apart() {
 	if slices.ContainsFunc(o.Units, func(m making.Made) bool { return m.Shared }) {
 		o.with("Sew alike rows apart",
 			"Rows of a block that are alike become steps of their own, each pressed its own way.",
@@ -379,6 +389,7 @@ func (o *offers) free() {
 				}
 			})
 		o.end(false)
+		o.families[len(o.families)-1].apart = true
 	}
 }
 
@@ -441,7 +452,7 @@ func (o *offers) turns() {
 			if _, known := alike[p.Unit]; !known {
 				seen := o.Unit(p.Unit).Piece.Finished(o.Table.Seam)
 				alike[p.Unit] = map[int]bool{
-					180: len(seen.Seams) > 0 && piece.SameLook(seen, seen.Turn(180), o.Seen),
+					180: (len(seen.Seams) > 0 || o.Unit(u.ID).Shared) && piece.SameLook(seen, seen.Turn(180), o.Seen),
 					90:  len(seen.Seams) > 0 && piece.SameLook(seen, seen.Turn(90), o.Seen),
 				}
 			}
@@ -468,7 +479,10 @@ func (o *offers) turns() {
 			}
 		}
 		o.oneByOne(i, name, func(part naming.Unit) bool { return alike[part][180] })
-		o.end(false)
+		n := len(o.families)
+		if o.end(false); len(o.families) > n {
+			o.families[n].turns = true
+		}
 	}
 }
 

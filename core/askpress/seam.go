@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
+	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/pressing"
 	"vicis/core/problem"
@@ -31,6 +32,7 @@ type Asked struct {
 	Says    string       `json:"says" doc:"Which way it goes"`
 	Held    bool         `json:"held" doc:"You hold it so"`
 	Done    bool         `json:"done" doc:"It is pressed already"`
+	Layers  int          `json:"layers" doc:"Of cloth where others meet along it, at the thickest point; 0 where none does"`
 	Why     []string     `json:"why" doc:"The chain of reasons, one after the other"`
 	Choices []SeamChoice `json:"choices"`
 	Passed  string       `json:"passed" doc:"That not every choice was worked out, where the quilt is too large for that"`
@@ -42,6 +44,8 @@ type SeamChoice struct {
 	Clashes  int               `json:"clashes" doc:"Crossings that then lie on each other"`
 	Leaves   string            `json:"leaves" doc:"What becomes of the crossings then, in words"`
 	More     int               `json:"more" doc:"How many more that is"`
+	Layers   int               `json:"layers" doc:"Of cloth along this seam then, at the thickest point"`
+	Undone   []string          `json:"undone" doc:"The seams of which stitches are undone where crossings of this one are spun"`
 	Changes  []string          `json:"changes" doc:"What else would be pressed another way, everything else solved round it"`
 	Again    []string          `json:"again" doc:"What is pressed already and would be pressed again"`
 	Document document.Document `json:"document" doc:"The project with the choice taken"`
@@ -62,7 +66,7 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *ask.Purse) (Asked, 
 	}
 	out.Name, out.Says, out.Held = words.UpperFirst(b.SeamName(seam)), b.SeamWay(now), b.Press.Held(seam)
 	out.Done = b.DoneSeam(seam)
-	out.Why = b.why(seam)
+	out.Why, out.Layers = b.why(seam), b.Press.LayersOver(seam)
 	add := func(way string, change func(p *document.Press)) {
 		c, err := document.Copy(d)
 		if err != nil {
@@ -104,11 +108,40 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *ask.Purse) (Asked, 
 	mine := func(key naming.Crossing) bool { return key.Seam() == seam }
 	if b.IsSpun(seam) {
 		add("No longer spin its crossings", func(p *document.Press) { p.Spun = slices.DeleteFunc(p.Spun, mine) })
-	} else if can := slices.DeleteFunc(b.spinnable(b.pieced()),
-		func(key naming.Crossing) bool { return !mine(key) }); len(can) > 0 {
-		add("Spin the crossing in its middle", func(p *document.Press) { p.Spun = append(p.Spun, can...) })
+	} else if n := now.Seam.Points; n > 0 && !b.ofCopy(seam) {
+		spin := func(keys ...naming.Crossing) func(*document.Press) {
+			return func(p *document.Press) { p.Spun = append(p.Spun, keys...) }
+		}
+		if n == 1 {
+			add("Spin its crossing", spin(seam.At(1)))
+		} else {
+			add("Spin the crossing in its middle", spin(seam.At((n+1)/2)))
+			add(fmt.Sprintf("Spin all %d of its crossings", n), spin(seam.All()))
+		}
+		if thick := b.thick(); out.Layers >= pressing.Thick && len(thick) > 1 {
+			add(fmt.Sprintf("Spin the crossings of all %d seams as thick", len(thick)), spin(thick...))
+		}
 	}
 	return out, *b.Problems
+}
+
+// ofCopy says whether a seam is one of a unit in another colourway, or of one that is pressed two ways: it is spun like
+// that of the unit which it is a copy of.
+func (b presses) ofCopy(seam naming.Seam) bool {
+	return slices.ContainsFunc(b.Units, func(m making.Made) bool {
+		return m.Unit.Of > 0 && slices.ContainsFunc(m.Seams, func(s making.SeamKind) bool { return s.ID == seam })
+	})
+}
+
+// thick lists the seams whose crossings can be spun and are as thick as a needle labours at, all of each.
+func (b presses) thick() (list []naming.Crossing) {
+	for _, seam := range b.Press.Order {
+		if b.Press.Decisions[seam].Seam.Points > 0 && !b.IsSpun(seam) && !b.ofCopy(seam) &&
+			b.Press.LayersOver(seam) >= pressing.Thick {
+			list = append(list, seam.All())
+		}
+	}
+	return list
 }
 
 // choice is what becomes of the quilt with a seam treated another way; anew where what is spun is joined another way.
@@ -124,7 +157,11 @@ func (b presses) choice(seam naming.Seam, way string, c document.Document, anew 
 	other := held.Pressed()
 	choice := SeamChoice{
 		Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press),
-		More: other.Press.Clashes - b.Press.Clashes, Changes: []string{}, Again: []string{}, Document: c,
+		More: other.Press.Clashes - b.Press.Clashes, Layers: other.Press.LayersOver(seam), Changes: []string{},
+		Again: []string{}, Undone: []string{}, Document: c,
+	}
+	if anew {
+		choice.Undone = append(choice.Undone, b.SeamNames(held.Undone[seam])...)
 	}
 	for _, batch := range b.Batches {
 		changed := false
@@ -155,6 +192,7 @@ var reasons = map[pressing.Reason]string{
 	pressing.ByBulk:   "%s goes %s, away from the side where more seams end.",
 	pressing.ByDark:   "%s goes %s, the darker side.",
 	pressing.ByMiddle: "%s goes %s, as you press from the middle of each unit or toward it.",
+	pressing.ByKinds:  "%s goes %s, so that of kinds that look alike each can lie where another does.",
 	pressing.ByOneWay: "%s goes %s, the same way as the seam beside it.",
 	pressing.ByTurn: "Nothing speaks for either side of %s; %s, so that what is sewn goes one way and the other in " +
 		"turn.",

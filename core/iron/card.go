@@ -87,7 +87,7 @@ func (b AtIron) card(batch batching.Batch) PressCard {
 		c.Way = "Press seam by seam from one end to the other, lifting the iron, not pushing it: a pushed set bows. Then " +
 			"turn it over and press along the seams so that no pleat is left."
 	case len(batch.Presses) == 1 && batch.Stage != batching.Top && batch.Stage != batching.Rows:
-		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.", b.onTop(batch, first))
+		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.", strings.TrimSuffix(b.Toward(first), fromTheRightSide))
 		c.Way = "Lift the top piece and let the iron follow it over the seam: the allowances lie under what was on top."
 	case batch.ID.Column() > 0:
 		c.Lay = "Wrong side up, a row at a time, the threads between the rows left in."
@@ -101,12 +101,20 @@ func (b AtIron) card(batch batching.Batch) PressCard {
 		c.Lay = "Wrong side up, as the picture of the back shows it."
 		c.Way = "Push each allowance to its side with the tip, from the first seam to the last, then press the whole from " +
 			"the right side."
+		if says := b.fromTheBack(batch); says != "" {
+			c.Lay += " " + says
+		}
 	}
 	if b.Schools.SetFirstOf(batch.ID.ID()) {
 		c.Way = "First press it flat as it was sewn, to set the seam. " + c.Way
 	}
 	if spun {
-		c.Way += " At each crossing to spin, undo the stitches inside the allowance down to the seam, turn the allowances " +
+		var undone []naming.Seam
+		for _, seam := range batch.Presses {
+			undone = append(undone, b.Undone[seam]...)
+		}
+		c.Way += fmt.Sprintf(" At each crossing to spin, undo the stitches of %s that lie inside the allowance of this seam, "+
+			"down to it, and ", words.Listed(b.SeamNames(undone))) + "turn the allowances " +
 			"round like the sails of a mill, and press the small square flat. Where ends were locked, or stitches are so " +
 			"short that twisting does not undo them, unpick them one by one, or leave that crossing and pin it."
 	}
@@ -125,16 +133,23 @@ func (b AtIron) card(batch batching.Batch) PressCard {
 	return c
 }
 
-// onTop is what a seam is pressed toward, told from the other side by its place where both have the same name.
-func (b AtIron) onTop(batch batching.Batch, d pressing.Decision) string {
-	name := b.Toward(d)
-	switch {
-	case name != b.Toward(pressing.Decision{Seam: d.Seam, X: -d.X}):
-		return name
-	case batch.Lies == making.Level || batch.Lies == making.Falling:
-		return map[bool]string{true: "the upper one", false: "the lower one"}[d.X > 0 == (batch.Lies == making.Level)]
+// fromTheBack says which way seams go that stand upright, as they lie on the board: left and right change places.
+func (b AtIron) fromTheBack(batch batching.Batch) string {
+	if batch.Stage != batching.Rows && batch.Lies != making.Upright {
+		return ""
 	}
-	return map[bool]string{true: "the right-hand one", false: "the left-hand one"}[d.X > 0]
+	var x []int
+	for _, seam := range batch.Presses {
+		x = append(x, b.Press.Decisions[seam].X)
+	}
+	if slices.Contains(x, 0) || slices.ContainsFunc(batch.Presses, b.IsSpun) {
+		return ""
+	}
+	says := direction(x, "to the left", "to the right", "block")
+	if strings.HasPrefix(says, "seam by seam") {
+		says += ", counted from the right,"
+	}
+	return words.UpperFirst(says) + " as it lies there."
 }
 
 func (b AtIron) cardCheck(batch batching.Batch) string {

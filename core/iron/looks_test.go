@@ -281,12 +281,10 @@ func TestASchoolThatCannotBeFollowedSaysSo(t *testing.T) {
 	says := whole.Planned(t, nine).Press.Detail
 	held := nine
 	held.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{}}
-	for _, s := range w.Press.Unheeded {
-		side := document.Plus
-		if w.Press.Decisions[s].X > 0 {
-			side = document.Minus
+	for seam, d := range w.Press.Decisions { // also those that go outward as it is
+		if d.Seam.Outward != 0 {
+			held.Press.Held[seam] = map[bool]document.SeamSide{true: document.Plus, false: document.Minus}[d.Seam.Outward > 0]
 		}
-		held.Press.Held[s] = side
 	}
 	if h, _ := work.Of(held); h.Press.Clashes != w.Press.Heeded || !strings.Contains(says, fmt.Sprint(h.Press.Clashes)) {
 		t.Errorf("held so %d clash, it says %d: %q", h.Press.Clashes, w.Press.Heeded, says)
@@ -436,6 +434,23 @@ func TestSpunPointsAreCountedOnce(t *testing.T) {
 		if string(l.Step) == "block" && !strings.Contains(l.Card.Way, "twisting does not undo them") {
 			t.Errorf("%q", l.Card.Way)
 		}
+	}
+	// It is the seams of the pairs whose stitches are undone: they are sewn short, and the last one as usual.
+	short := 0
+	for _, s := range p.Steps {
+		if s.Sewing == nil {
+			continue
+		}
+		undone, pair := strings.Contains(s.Sewing.Stitch, "undone"), strings.HasPrefix(string(s.ID), "block/")
+		if undone {
+			short++
+		}
+		if undone != pair {
+			t.Errorf("%s: %s", s.ID, s.Sewing.Stitch)
+		}
+	}
+	if short == 0 {
+		t.Error("nothing is sewn short")
 	}
 }
 

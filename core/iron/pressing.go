@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"vicis/core/batching"
+	"vicis/core/cloth"
 	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/naming"
@@ -123,6 +124,9 @@ func (b AtIron) pressed() (says, detail string) {
 	default:
 		says = fmt.Sprintf("%d of %s %s not nest", p.Clashes, words.Plural(p.Crossings, "crossing"),
 			words.Verb(p.Clashes, "do"))
+		if p.Crossings == 1 {
+			says = "The one crossing of this quilt does not nest"
+		}
 		switch {
 		case b.Schools.Press == pressing.Dark:
 			detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
@@ -151,8 +155,8 @@ func (b AtIron) pressed() (says, detail string) {
 			quilt.EveryRow:    "the blocks of every other row",
 		}[p.Layout.Turning.Which],
 			map[int]string{180: "half", 90: "a quarter"}[p.Layout.Turning.Degrees])
-		detail += fmt.Sprintf(" %s, %d in all: it looks the same, and %s instead of %d.", which, p.Layout.Turned,
-			clashWords(p.Clashes), p.Straight)
+		detail += fmt.Sprintf(" %s, %d in all: it looks the same%s, and %s instead of %d.", which, p.Layout.Turned,
+			b.asPatches(), clashWords(p.Clashes), p.Straight)
 	}
 	if len(p.Mixed) > 0 {
 		detail += " " + b.kindWords()
@@ -161,6 +165,18 @@ func (b AtIron) pressed() (says, detail string) {
 		detail += " " + words
 	}
 	return says, detail
+}
+
+// asPatches says what of a block may not look the same once it is turned: motifs of which it is not said how they lie.
+func (b AtIron) asPatches() string {
+	for _, m := range b.Blocks() {
+		for _, p := range m.Piece.Patches {
+			if f, _ := b.Shelf.Fabric(p.Role); f.Lies() == cloth.Motif {
+				return fmt.Sprintf(", if the motifs of %s have no top", f.Name)
+			}
+		}
+	}
+	return ""
 }
 
 // PressedDarkWords names what is pressed to the dark by a school of its own where a crossing clashes.
@@ -214,9 +230,13 @@ func (b AtIron) schoolWords() string {
 				ways = append(ways, one)
 			}
 		}
-		says = append(says, fmt.Sprintf("%s %s not go %s, so that crossings nest: pressed so, %s instead of %d.",
-			words.Plural(n, "seam"), words.Verb(n, "do"), strings.Join(ways, " or "),
-			clashWords(b.Press.Heeded), b.Press.Clashes))
+		one := fmt.Sprintf("%s %s not go %s", words.Plural(n, "seam"), words.Verb(n, "do"), strings.Join(ways, " or "))
+		if b.Press.Heeded > b.Press.Clashes {
+			says = append(says, fmt.Sprintf("%s, so that crossings nest: with all of them pressed so, %s instead of %d.", one,
+				clashWords(b.Press.Heeded), b.Press.Clashes))
+		} else {
+			says = append(says, one+": hold them so, and no more crossings clash.")
+		}
 	}
 	var none []string
 	for _, m := range b.Units {
@@ -301,7 +321,7 @@ func (b AtIron) howAllNest() string {
 		says = append(says, "One way of pressing for each kind.")
 	}
 	if p.Spun > 0 {
-		says = append(says, fmt.Sprintf("%s spun: sew them with short stitches.", words.Plural(p.Spun, "crossing")))
+		says = append(says, fmt.Sprintf("%s spun: sew with short stitches what ends there.", words.Plural(p.Spun, "crossing")))
 	}
 	if p.Opened > 0 {
 		says = append(says, fmt.Sprintf("%s opened: pin there.", words.Plural(p.Opened, "crossing")))
@@ -352,7 +372,7 @@ func (b AtIron) sides(batch batching.Batch) string {
 	for _, id := range batch.Presses {
 		d := b.Press.Decisions[id]
 		x = append(x, d.X)
-		name := b.Toward(d)
+		name := b.nameToward(d)
 		toward[name] = true
 		names = append(names, name)
 		other := d.Seam.Minus
@@ -360,7 +380,7 @@ func (b AtIron) sides(batch batching.Batch) string {
 			other = d.Seam.Plus
 		}
 		plain = plain && d.X != 0 && d.Toward().Bulk == 0 && other.Bulk > 0
-		toldApart = toldApart && name != b.Toward(pressing.Decision{Seam: d.Seam, X: -d.X})
+		toldApart = toldApart && name != b.nameToward(pressing.Decision{Seam: d.Seam, X: -d.X})
 	}
 	switch {
 	case len(x) == 0:
@@ -388,7 +408,7 @@ func (b AtIron) sides(batch batching.Batch) string {
 		case plain && len(names) > 1:
 			return "every seam away from the pieced blocks, toward what is plain"
 		}
-		return direction(x, "to the right", "to the left", "block")
+		return fromTheFront(direction(x, "to the right", "to the left", "block"))
 	case batching.Top:
 		return b.topSides(batch, x[0], names[0])
 	}
@@ -396,17 +416,23 @@ func (b AtIron) sides(batch batching.Batch) string {
 	case toldApart && len(names) > 1 && len(toward) == 1 && !level:
 		return "every seam toward " + names[0]
 	case batch.Lies == making.Upright:
-		return direction(x, "to the right", "to the left", "block")
+		return fromTheFront(direction(x, "to the right", "to the left", "block"))
 	case level:
 		return direction(upward(x, batch.Lies), "up", "down", "seam")
 	case len(names) > 1:
 		return b.manyWords(names, len(toward))
 	}
-	if batch.Left.Name == batch.Right.Name && batch.Left.Name == names[0] {
-		return "toward the " + map[bool]string{true: "right", false: "left"}[x[0] > 0] +
-			"-hand one, seen from the right side"
+	return "toward " + b.Toward(b.Press.Decisions[batch.Presses[0]])
+}
+
+// fromTheRightSide is said wherever something goes left or right: on the board it lies wrong side up.
+const fromTheRightSide = ", seen from the right side"
+
+func fromTheFront(says string) string {
+	if strings.Contains(says, "left") || strings.Contains(says, "right") {
+		return says + fromTheRightSide
 	}
-	return "toward " + names[0]
+	return says
 }
 
 // topSides says which way the seams between rows go, or those of a border.
@@ -425,9 +451,30 @@ func (b AtIron) topSides(batch batching.Batch, x int, name string) string {
 	return "outward, toward " + name
 }
 
-// Toward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from
-// cloth.
+// Toward names what a seam is pressed toward, by its place where both sides have the same name.
 func (b AtIron) Toward(d pressing.Decision) string {
+	name := b.nameToward(d)
+	if name != b.nameToward(pressing.Decision{Seam: d.Seam, X: -d.X}) {
+		return name
+	}
+	i := slices.IndexFunc(b.Batches, func(o batching.Batch) bool { return slices.Contains(o.Presses, d.Seam.ID) })
+	if i < 0 {
+		return name
+	}
+	return b.byPlace(b.Batches[i], d)
+}
+
+// byPlace tells the two sides of a seam apart by where they lie.
+func (b AtIron) byPlace(batch batching.Batch, d pressing.Decision) string {
+	if batch.Lies == making.Level || batch.Lies == making.Falling {
+		return map[bool]string{true: "the upper one", false: "the lower one"}[d.X > 0 == (batch.Lies == making.Level)]
+	}
+	return fromTheFront(map[bool]string{true: "the right-hand one", false: "the left-hand one"}[d.X > 0])
+}
+
+// nameToward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from
+// cloth.
+func (b AtIron) nameToward(d pressing.Decision) string {
 	here, there := d.Toward(), d.Seam.Minus
 	if d.X < 0 {
 		there = d.Seam.Plus
@@ -540,7 +587,7 @@ func (b AtIron) webSides(batch batching.Batch) string {
 			row.Presses = append(row.Presses, k.SeamID(j))
 		}
 		if len(row.Presses) > 0 {
-			of[i] = b.sides(row)
+			of[i] = strings.TrimSuffix(b.sides(row), fromTheRightSide)
 		}
 	}
 	rows := map[string][]string{}
@@ -562,9 +609,9 @@ func (b AtIron) webSides(batch batching.Batch) string {
 	}
 	switch {
 	case len(order) == 1:
-		return order[0]
+		return fromTheFront(order[0])
 	case turns && len(all) == len(l.Rows) && len(all) > 2:
-		return fmt.Sprintf("in rows 1, 3 and so on %s; in the rows between %s", order[0], order[1])
+		return fromTheFront(fmt.Sprintf("in rows 1, 3 and so on %s; in the rows between %s", order[0], order[1]))
 	}
 	var list []string
 	for _, w := range order {
@@ -574,7 +621,7 @@ func (b AtIron) webSides(batch batching.Batch) string {
 		}
 		list = append(list, fmt.Sprintf("in %s %s %s", name, words.Listed(rows[w]), w))
 	}
-	return strings.Join(list, "; ")
+	return fromTheFront(strings.Join(list, "; "))
 }
 
 // AtIron tells a work at the iron.

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"maps"
 	"slices"
+	"sync"
 
 	"vicis/core/decided"
 	"vicis/core/document"
@@ -31,12 +32,14 @@ type Sewn struct {
 	Top   quilt.Top            // with it
 	Waits map[naming.Step]bool // what is cut to the size of the pieced blocks
 
+	Undone map[naming.Seam][]naming.Seam // of seams with crossings that are spun: whose stitches are undone there
+
 	// OncePlanned: what would come out otherwise if everything measured what it should, as it would
 	OncePlanned map[naming.Unit]making.Made
 	Known       map[naming.Unit]making.Made
-	OtherKinds  []map[naming.Unit]making.Made // as if of kinds that look alike another one lay everywhere
-	through     map[naming.Seam]bool          // seams that are cut through later
-	asked       quilt.Top                     // as the document lays it: waves in one piece
+	otherKinds  func() []map[naming.Unit]making.Made // as if of kinds that look alike another one lay everywhere
+	through     map[naming.Seam]bool                 // seams that are cut through later
+	asked       quilt.Top                            // as the document lays it: waves in one piece
 }
 
 // Sew makes every unit of a quilt and checks the top. Where it is false the stage holds the units that could be made,
@@ -57,11 +60,16 @@ func sew(b decided.Quilt) (Sewn, bool) {
 		asked: b.Spread,
 	}
 	s.OncePlanned = making.AsPlanned(b.Copies, b.Table, made)
-	s.OtherKinds = making.OtherKinds(b.Copies, b.Table, made)
+	s.otherKinds = sync.OnceValue(func() []map[naming.Unit]making.Made {
+		kinds := making.OtherKinds(b.Copies, b.Table, made)
+		s.Spent(len(kinds) * s.SewnCost())
+		return kinds
+	})
 	s.knows()
 	for _, id := range order {
 		s.add(made[id])
 	}
+	s.Undone = undone(s.Units)
 	s.Plain = s.kinds(s.Plain)
 	if !quilt.Check(s.Plain, &s.Table) || b.Problems.Stopped() || !s.standIns() {
 		return s, false
@@ -347,6 +355,35 @@ func (s Sewn) IsSpun(seam naming.Seam) bool {
 		}
 	}
 	return false
+}
+
+// undone lists, for every seam with crossings that are spun, the seams that end there: of these the stitches inside its
+// allowance are undone.
+func undone(units []making.Made) map[naming.Seam][]naming.Seam {
+	type point struct {
+		over naming.Seam
+		spot piece.Point
+	}
+	list := map[naming.Seam][]naming.Seam{}
+	for _, m := range units {
+		spun := map[point]bool{}
+		for _, c := range m.Piece.Meetings {
+			if c.Spin {
+				spun[point{c.Over, c.Spot}] = true
+			}
+		}
+		if len(spun) == 0 {
+			continue
+		}
+		for _, c := range m.Piece.Meetings {
+			for _, end := range []piece.End{c.A, c.B} { // those that slant end in the ones that stand square there
+				if !c.Spin && !end.Slants() && spun[point{c.Over, c.Spot}] && !slices.Contains(list[c.Over], end.Seam) {
+					list[c.Over] = append(list[c.Over], end.Seam)
+				}
+			}
+		}
+	}
+	return list
 }
 
 // standIns checks what stands in for what: the same look and size, promised once.

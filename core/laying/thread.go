@@ -7,6 +7,7 @@ import (
 	"vicis/core/batching"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 )
 
 // StitchLength is how long stitches are, and why.
@@ -18,7 +19,7 @@ const (
 	TubeStitch  StitchLength = "tube"     // short: the tube is cut across, and seams of its rings are unpicked again
 	SetStitch   StitchLength = "set"      // short: the set is cut across
 	CutStitch   StitchLength = "cut"      // short: the seam is cut through later
-	SpunStitch  StitchLength = "spun"     // short: crossings are spun
+	SpunStitch  StitchLength = "spun"     // short: its last stitches are undone at crossings that are spun
 	usualLong                = 23 * tenth // the middle of what is usual
 	shortLong                = 15 * tenth
 	tenth                    = measure.Millimetre / 10
@@ -33,7 +34,14 @@ func (s Sewn) StitchOf(b batching.Batch) StitchLength {
 		return SetStitch
 	case slices.ContainsFunc(b.Of, s.CutThrough):
 		return CutStitch
-	case slices.ContainsFunc(b.Of, s.IsSpun):
+	case slices.ContainsFunc(b.Of, func(seam naming.Seam) bool {
+		for _, ends := range s.Undone {
+			if slices.Contains(ends, seam) {
+				return true
+			}
+		}
+		return false
+	}):
 		return SpunStitch
 	}
 	return UsualStitch

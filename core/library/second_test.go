@@ -73,6 +73,7 @@ type placed struct {
 
 // seamsOf lays out every seam of a quilt without borders, from the sizes of its blocks alone.
 func seamsOf(w *work.Work) []placed {
+	l := w.Press.Sorted // of kinds that look alike one lies after the other
 	order := map[naming.Seam]int{}
 	for i, s := range w.Press.Order {
 		order[s] = i
@@ -86,11 +87,11 @@ func seamsOf(w *work.Work) []placed {
 	d := drawn.Of(&w.Laid)
 	y := 0.0
 	width := 0.0
-	for r, kind := range w.Layout.Rows {
-		k := w.Layout.Kinds[kind]
+	for r, kind := range l.Rows {
+		k := l.Kinds[kind]
 		x, high := 0.0, k.High.Inches()
 		for c, cell := range k.Cells {
-			p := w.Layout.Blocks[cell.Unit].Piece.Turn(cell.Turn).Finished(w.Table.Seam)
+			p := l.Blocks[cell.Unit].Piece.Turn(cell.Turn).Finished(w.Table.Seam)
 			for _, s := range d.Piece(p, nil).Seams {
 				add(s.Seam, x+s.X1, y+s.Y1, x+s.X2, y+s.Y2)
 			}
@@ -101,7 +102,7 @@ func seamsOf(w *work.Work) []placed {
 			x += wide.Inches()
 		}
 		y, width = y+high, math.Max(width, x)
-		if r+1 < len(w.Layout.Rows) {
+		if r+1 < len(l.Rows) {
 			add(naming.Rows.Seam(), 0, y, width, y)
 		}
 	}

@@ -429,9 +429,10 @@ func (b AtMachine) stitch(batch batching.Batch) string {
 	if why, is := map[laying.StitchLength]string{
 		laying.TubeStitch: "because the tube is cut across; one seam of every ring is unpicked again, and short stitches " +
 			"make that slow",
-		laying.SetStitch:  "because the set is cut across",
-		laying.CutStitch:  "because the seam is cut through later",
-		laying.SpunStitch: "where crossings are spun: the ones inside the allowance are undone, the others have to hold",
+		laying.SetStitch: "because the set is cut across",
+		laying.CutStitch: "because the seam is cut through later",
+		laying.SpunStitch: "because at crossings that are spun its last ones, inside the allowance of the seam across it, are undone and " +
+			"the others have to hold",
 	}[kind]; is {
 		return "short stitches, " + short + ", " + why
 	}

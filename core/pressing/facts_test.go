@@ -81,7 +81,7 @@ func TestLoopsOfStrips(t *testing.T) {
 			for i := range n { // seam i of one column meets seam i + d of the loop in the next: they have to go opposite ways
 				springs = append(springs, spring{1 + i, 1 + (i+d)%n, -1, 1})
 			}
-			out := solve(n+1, springs, crossingBudget)
+			out := solve(n+1, springs, crossingBudget, nil)
 			rings := gcd(n, d)
 			want := int64(0)
 			if n/rings%2 == 1 {

@@ -29,6 +29,23 @@ const (
 	Spun     State = "spun"
 )
 
+// LayersOver is how many layers of cloth lie over each other where other seams meet along one, at the thickest point.
+func (p Plan) LayersOver(seam naming.Seam) (layers int) {
+	var joint []piece.Meeting
+	for i, c := range p.net.crossings {
+		if c.meeting.Over == seam {
+			joint = append(joint, c.meeting)
+		}
+		if last := i+1 == len(p.net.crossings); len(joint) > 0 && (last || p.net.crossings[i+1].joint != c.joint) {
+			for _, one := range p.Crossed(joint) {
+				layers = max(layers, one.Layers)
+			}
+			joint = joint[:0]
+		}
+	}
+	return layers
+}
+
 // Crossed gathers meetings that lie at one point under one seam, and says what becomes of each and how thick it is.
 func (p Plan) Crossed(list []piece.Meeting) []Crossed {
 	type key struct {

@@ -62,14 +62,14 @@ const (
 )
 
 // What the wishes weigh against each other (judgement): away from the middle or toward it where the school says so,
-// so that kinds which look alike can lie where each other do; then away from bulk; a row pressed all one way before the dark of its single seams, since a seam is tied to both
-// beside it, but after the bulk that speaks for every other seam of a sashed row; the dark before a set pressed all one
-// way; where nothing else speaks sets go up and down in turn.
+// so that kinds which look alike can lie where each other do; then away from bulk; a row pressed all one way before the
+// dark of its single seams, those at its ends too, but after the bulk that speaks for every other seam of a sashed row;
+// the dark before a set pressed all one way; where nothing else speaks sets go up and down in turn.
 const (
 	fromTheMiddle = 64
 	alikeKinds    = 40
 	awayFromBulk  = 32
-	rowOneWay     = 6
+	rowOneWay     = 9
 	toTheDark     = 8
 	allOneWay     = 4
 	inTurn        = 1
@@ -285,7 +285,7 @@ func (p *Plan) release(ask Asking) {
 			springs = append(springs, spring{ground, v, n.held[v], 1})
 		}
 	}
-	out := solve(len(n.seams)+1, springs, crossingBudget)
+	out := solve(len(n.seams)+1, springs, crossingBudget, nil)
 	p.Free = 0
 	for i, s := range springs {
 		if int(out.x[s.a])*int(out.x[s.b]) == s.sign {
@@ -302,9 +302,9 @@ func (p *Plan) release(ask Asking) {
 	}
 }
 
-// heed finds the seams that do not go as a school of the middle says, and what it would cost to press them so.
-func (p *Plan) heed(ask Asking) {
-	fixed := maps.Clone(ask.Fixed)
+// heed finds the seams that do not go as a school of the middle says, and what is held were all pressed so.
+func (p *Plan) heed(ask Asking) (fixed map[naming.Seam]int) {
+	fixed = maps.Clone(ask.Fixed)
 	if fixed == nil {
 		fixed = map[naming.Seam]int{}
 	}
@@ -317,29 +317,14 @@ func (p *Plan) heed(ask Asking) {
 		default:
 			continue
 		}
-		if x := p.Decisions[s.ID].X; way != 0 && !p.net.asked[i+1] && x == -way {
+		if way == 0 || p.net.asked[i+1] {
+			continue
+		}
+		if fixed[s.ID] = way; p.Decisions[s.ID].X == -way {
 			p.Unheeded = append(p.Unheeded, s.ID)
-			fixed[s.ID] = way
 		}
 	}
-	if len(p.Unheeded) == 0 {
-		return
-	}
-	n := networkOf(p.net.gathered,
-		Asking{School: ask.School, Lightness: ask.Lightness, Seen: ask.Seen, Fixed: fixed})
-	p.Heeded = n.clashes()
-}
-
-// clashes is how many crossings clash at the best that is found.
-func (n *network) clashes() (sum int) {
-	sides, _ := n.sides()
-	for _, c := range n.crossings {
-		a, b := n.number[c.meeting.A.Seam], n.number[c.meeting.B.Seam]
-		if sides[a] != 0 && sides[b] != 0 && sides[a]*c.meeting.A.E != sides[b]*c.meeting.B.E {
-			sum += c.count
-		}
-	}
-	return sum
+	return fixed
 }
 
 // opens keeps of the seams that are held those that are opened.

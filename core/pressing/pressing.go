@@ -1,7 +1,6 @@
 package pressing
 
 import (
-
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -129,6 +128,19 @@ func (p Plan) Nests(m piece.Meeting) (nests, opened bool) {
 // drawn, then with blocks turned by half, then by a quarter, where they look the same. units are the made units in the
 // order they are sewn.
 func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Plan {
+	best := inAnyLayout(top, t, units, ask)
+	best.release(ask)
+	if fixed := best.heed(ask); len(best.Unheeded) > 0 {
+		ask.Fixed = fixed
+		heeded := inAnyLayout(top, t, units, ask)
+		best.Heeded = heeded.Clashes
+		best.Looks += heeded.Looks
+	}
+	return best
+}
+
+// inAnyLayout is the best of the layouts.
+func inAnyLayout(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Plan {
 	alike := map[int]map[naming.Unit]bool{180: {}, 90: {}}
 	for _, row := range top.Repeat {
 		for _, c := range row {
@@ -164,8 +176,6 @@ func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Pla
 		}
 	}
 	best.Straight, best.Bound, best.Looks = straight, bound, looks
-	best.release(ask)
-	best.heed(ask)
 	return best
 }
 

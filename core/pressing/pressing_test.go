@@ -225,7 +225,7 @@ func TestSearchAgreesWithTryingEverything(t *testing.T) {
 			}
 			best = min(best, cost)
 		}
-		if got := solve(n, springs, crossingBudget); got.cost != best || got.bound != best {
+		if got := solve(n, springs, crossingBudget, nil); got.cost != best || got.bound != best {
 			t.Fatalf("cost %d (bound %d), trying everything gives %d: %v", got.cost, got.bound, best, springs)
 		}
 	}

@@ -2,7 +2,10 @@
 // signatures of what is sewn, a side for every seam, and the crossings where that cannot be.
 package pressing
 
-import "sort"
+import (
+	"slices"
+	"sort"
+)
 
 // A spring pulls two seams toward pressing the same way (sign +1: x equal) or opposite ways (−1), with a weight. Ground
 // stands for a fixed +1, so that a preference is a spring too.
@@ -29,11 +32,13 @@ type solution struct {
 const (
 	crossingBudget = 2_000_000
 	wishBudget     = 100_000
+	betterBudget   = 20_000
 )
 
 // solve minimises the weight of springs that are not satisfied, exactly, component by component: branch and bound from
-// a good first answer, as long as the budget lasts. Variable 0 is the ground.
-func solve(n int, springs []spring, budget int) solution {
+// a good first answer, as long as the budget lasts. Variable 0 is the ground. start is an answer that is known already,
+// or nothing.
+func solve(n int, springs []spring, budget int, start []int8) solution {
 	out := solution{x: make([]int8, n), group: make([]int, n)}
 	out.x[ground] = 1
 	touching := make([][]spring, n)
@@ -44,7 +49,7 @@ func solve(n int, springs []spring, budget int) solution {
 		}
 	}
 	groups := 0
-	c := search{touching: touching, x: make([]int8, n), price: make([][2]int64, n), budget: budget}
+	c := search{touching: touching, x: make([]int8, n), price: make([][2]int64, n), budget: budget, start: start}
 	c.x[ground] = 1
 	for v := 1; v < n; v++ {
 		if out.x[v] != 0 {
@@ -83,17 +88,31 @@ func solve(n int, springs []spring, budget int) solution {
 // decide satisfies the crossings first and the wishes after: what the crossings tie together can still be flipped as
 // one, and which way is chosen by the wishes.
 func decide(n int, crossings, wishes []spring) (x []int8, bound int64, looks int) {
-	tied := solve(n, crossings, crossingBudget)
+	tied := solve(n, crossings, crossingBudget, nil)
 	asGroups := make([]spring, len(wishes))
 	for i, w := range wishes {
 		asGroups[i] = spring{tied.group[w.a], tied.group[w.b], w.sign * int(tied.x[w.a]) * int(tied.x[w.b]), w.weight}
 	}
-	flips := solve(n, asGroups, wishBudget)
+	flips := solve(n, asGroups, wishBudget, nil)
 	x = make([]int8, n)
 	for v := range x {
 		x[v] = tied.x[v] * flips.x[tied.group[v]]
 	}
-	return x, tied.bound, tied.looks + flips.looks
+	if tied.cost == 0 {
+		return x, tied.bound, tied.looks + flips.looks
+	}
+	// Of what clashes as little, what grants more wishes.
+	all := int64(1)
+	for _, w := range wishes {
+		all += w.weight
+	}
+	both := slices.Clone(wishes)
+	for _, c := range crossings {
+		c.weight *= all
+		both = append(both, c)
+	}
+	better := solve(n, both, betterBudget, x)
+	return better.x, tied.bound, tied.looks + flips.looks + better.looks
 }
 
 // component lists the variables tied to v through springs other than to the ground, each after a neighbour, heaviest
@@ -126,6 +145,7 @@ type search struct {
 	price    [][2]int64
 	rest     int64
 	best     []int8 // by place in order
+	start    []int8
 	cost     int64
 	found    bool
 	budget   int
@@ -304,6 +324,17 @@ func (c *search) greedy() {
 	var cost int64
 	for _, v := range c.order {
 		cost += c.set(v, c.cheaper(v))
+	}
+	c.keep(cost)
+	for i := len(c.order) - 1; i >= 0; i-- {
+		c.clear(c.order[i])
+	}
+	if c.start == nil {
+		return
+	}
+	cost = 0
+	for _, v := range c.order {
+		cost += c.set(v, c.start[v])
 	}
 	c.keep(cost)
 	for i := len(c.order) - 1; i >= 0; i-- {

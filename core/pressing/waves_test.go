@@ -73,7 +73,7 @@ func every(t *testing.T, n, first, longest int) {
 		for _, c := range before {
 			fewest = min(fewest, c)
 		}
-		out := solve(n+1, joints(n, steps), crossingBudget)
+		out := solve(n+1, joints(n, steps), crossingBudget, nil)
 		if int(out.cost) != fewest || int(out.bound) != fewest {
 			t.Errorf("%d strips, steps %v: %d clash (at least %d), and %d at best", n, steps, out.cost, out.bound, fewest)
 		}

@@ -179,6 +179,13 @@ func (m *Grid) Make(t *making.Table) (making.Made, bool) {
 			out.Shared = true
 			sewn[i] = sewn[j]
 			sewn[i].Piece, sewn[i].Turn = sewn[j].Piece.Turn(turn), sewn[j].Turn+turn
+			switch {
+			case len(line.cells) == 1:
+			case turn == 0:
+				sewn[i].Name = "another " + sewn[j].Name
+			default:
+				sewn[i].Name += " turned by half"
+			}
 			if t.Traced { // of cloth of its own
 				sewn[i].Piece = sewn[i].Piece.Later((i - j) * len(line.cells))
 			}
@@ -364,16 +371,18 @@ func before(lines [][]lineCell, i int, seen piece.Seen) (j, turn int, known bool
 		return turned == 0
 	}
 	for j := range i {
-		as, turned := true, true
+		as, turned, told := true, true, true // told: every cell is said to lie turned by half against the one there
 		for k, c := range lines[j] {
+			other := lines[i][len(lines[i])-1-k]
 			as = as && same(c, lines[i][k], 0)
-			turned = turned && same(c, lines[i][len(lines[i])-1-k], 180)
+			turned = turned && same(c, other, 180)
+			told = told && (c.turn+180)%360 == other.turn
 		}
-		if as {
-			return j, 0, true
-		}
-		if turned {
+		switch {
+		case turned && (told || !as):
 			return j, 180, true
+		case as:
+			return j, 0, true
 		}
 	}
 	return 0, 0, false

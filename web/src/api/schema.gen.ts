@@ -874,6 +874,11 @@ export interface components {
             done: boolean;
             /** @description You hold it so */
             held: boolean;
+            /**
+             * Format: int64
+             * @description Of cloth where others meet along it, at the thickest point; 0 where none does
+             */
+            layers: number;
             name: string;
             /** @description That not every choice was worked out, where the quilt is too large for that */
             passed: string;
@@ -2848,6 +2853,11 @@ export interface components {
             clashes: number;
             /** @description The project with the choice taken */
             document: components["schemas"]["Document"];
+            /**
+             * Format: int64
+             * @description Of cloth along this seam then, at the thickest point
+             */
+            layers: number;
             /** @description What becomes of the crossings then, in words */
             leaves: string;
             /**
@@ -2855,6 +2865,8 @@ export interface components {
              * @description How many more that is
              */
             more: number;
+            /** @description The seams of which stitches are undone where crossings of this one are spun */
+            undone: string[];
             /** @description What it is, in the imperative */
             way: string;
         };

@@ -34,7 +34,7 @@ export function SeamPanel({
         <Ruled>{`${data.name}: ${data.says}${data.held ? ", held by you" : ""}${data.done ? ", pressed already" : ""}`}</Ruled>
       </Heading>
       <Text fontSize="note" color="soft" mt="6px" fontWeight="600">
-        Why?
+        {data.layers > 0 ? `${data.layers} layers at its thickest crossing. Why this way?` : "Why?"}
       </Text>
       <Box
         as="ol"
@@ -70,6 +70,14 @@ export function SeamPanel({
               <Text fontWeight="600" color={c.more > 0 ? "madder" : c.more < 0 ? "woad" : undefined}>
                 {price(c)}
               </Text>
+              {c.layers !== data.layers && (
+                <Text fontSize="note">{`${c.layers} layers at its thickest crossing, ${data.layers} now`}</Text>
+              )}
+              {c.undone.length > 0 && (
+                <Text fontSize="note" color="soft">
+                  <Ruled>{`Sewn with short stitches, the last of them undone inside its allowance: ${c.undone.join(", ")}.`}</Ruled>
+                </Text>
+              )}
               {c.changes.length > 0 && (
                 <Text fontSize="note" color="soft">
                   <Ruled>{`Then pressed another way: ${c.changes.join(", ")}.`}</Ruled>

@@ -46,7 +46,7 @@ export function Ways({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }
       {shown && error && <Wrong error={error} />}
       {shown && data && data.length < 2 && (
         <Text mt="8px" fontSize="small" color="soft">
-          This look is made this way only.
+          No other way to make it is known here.
         </Text>
       )}
       {shown && data && data.length > 1 && data.every((w) => w.refused === data[0]?.refused) && data[0]?.refused && (
