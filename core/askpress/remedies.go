@@ -23,6 +23,7 @@ type Remedy struct {
 	Clashes  int               `json:"clashes" doc:"Crossings that then lie on each other"`
 	Leaves   string            `json:"leaves" doc:"What becomes of the crossings then, in words"`
 	Costs    []string          `json:"costs" doc:"What it takes more, or less, than now"`
+	Again    []string          `json:"again" doc:"What is pressed already and would be pressed again, or sewn anew where there is no such seam then"`
 	Document document.Document `json:"document" doc:"The project with the remedy taken"`
 }
 
@@ -85,12 +86,12 @@ func RemediesFor(d document.Document, purse *ask.Purse) (Remedies, problem.List)
 		if family.twoWays {
 			least = one.clashes
 		}
-		if r, ok := tried(one, before, purse); ok && r.Clashes < b.Press.Clashes {
+		if r, ok := b.tried(one, before); ok && r.Clashes < b.Press.Clashes {
 			out.List = append(out.List, r)
 		}
 	}
 	if two, ok := b.together(good); ok {
-		if r, ok := tried(two, before, purse); ok {
+		if r, ok := b.tried(two, before); ok {
 			at := slices.IndexFunc(out.List, func(o Remedy) bool { return o.Name == openSeams })
 			if at < 0 {
 				at = len(out.List)
@@ -212,6 +213,20 @@ func (b presses) costs() costs {
 	return c
 }
 
+// again names what is pressed already and would lie otherwise.
+func (b presses) again(other map[naming.Seam]pressing.Decision) []string {
+	list := []string{}
+	for _, batch := range b.Batches {
+		if b.Done(batch.ID) && slices.ContainsFunc(batch.Presses, func(s naming.Seam) bool {
+			is, there := other[s]
+			return !there || is.X != b.Press.Decisions[s].X
+		}) {
+			list = append(list, batch.Name)
+		}
+	}
+	return list
+}
+
 // candidate is a remedy before it is tried.
 type candidate struct {
 	name, says string
@@ -232,15 +247,15 @@ func (c candidate) taken(from document.Document) (document.Document, error) {
 }
 
 // tried makes a plan with a remedy taken.
-func tried(one scored, before costs, purse *ask.Purse) (Remedy, bool) {
-	b, ok := pressesOf(one.document, purse)
+func (was presses) tried(one scored, before costs) (Remedy, bool) {
+	b, ok := pressesOf(one.document, was.Purse)
 	if !ok {
 		return Remedy{}, false
 	}
 	after := b.costs()
 	r := Remedy{
 		Name: one.name, Says: one.says, Clashes: b.Press.Clashes, Leaves: leaves(b.Press), Costs: []string{},
-		Document: one.document,
+		Again: was.again(b.Press.Decisions), Document: one.document,
 	}
 	if b.Press.Clashes > 0 && b.Press.Proven() {
 		r.Leaves += ", and fewer is not possible so"

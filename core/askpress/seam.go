@@ -32,6 +32,7 @@ type Asked struct {
 	Says    string       `json:"says" doc:"Which way it goes"`
 	Held    bool         `json:"held" doc:"You hold it so"`
 	Done    bool         `json:"done" doc:"It is pressed already"`
+	Through string       `json:"through" doc:"That a dark allowance may show through; empty where none does"`
 	Layers  int          `json:"layers" doc:"Of cloth where others meet along it, at the thickest point; 0 where none does"`
 	Why     []string     `json:"why" doc:"The chain of reasons, one after the other"`
 	Choices []SeamChoice `json:"choices"`
@@ -66,7 +67,7 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *ask.Purse) (Asked, 
 	}
 	out.Name, out.Says, out.Held = words.UpperFirst(b.SeamName(seam)), b.SeamWay(now), b.Press.Held(seam)
 	out.Done = b.DoneSeam(seam)
-	out.Why, out.Layers = b.why(seam), b.Press.LayersOver(seam)
+	out.Why, out.Layers, out.Through = b.why(seam), b.Press.LayersOver(seam), b.through(now)
 	add := func(way string, change func(p *document.Press)) {
 		c, err := document.Copy(d)
 		if err != nil {
@@ -105,6 +106,22 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *ask.Purse) (Asked, 
 	if out.Held {
 		add("No longer hold it", func(p *document.Press) { delete(p.Held, seam) })
 	}
+	b.spins(out, now, add)
+	return out, *b.Problems
+}
+
+// through says that a dark allowance may show through; nothing where none does.
+func (b presses) through(d pressing.Decision) string {
+	if !d.ShowsThrough(b.Lightness) {
+		return ""
+	}
+	return fmt.Sprintf("A dark allowance lies under %s, and may show through. Press it toward %s, or trim the dark "+
+		"allowance a little narrower than the light one.", b.Toward(d), b.Toward(pressing.Decision{Seam: d.Seam, X: -d.X}))
+}
+
+// spins offers to spin crossings of a seam, or no longer to.
+func (b presses) spins(out Asked, now pressing.Decision, add func(way string, change func(p *document.Press))) {
+	seam := out.Seam
 	mine := func(key naming.Crossing) bool { return key.Seam() == seam }
 	if b.IsSpun(seam) {
 		add("No longer spin its crossings", func(p *document.Press) { p.Spun = slices.DeleteFunc(p.Spun, mine) })
@@ -116,13 +133,16 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *ask.Purse) (Asked, 
 			add("Spin its crossing", spin(seam.At(1)))
 		} else {
 			add("Spin the crossing in its middle", spin(seam.At((n+1)/2)))
-			add(fmt.Sprintf("Spin all %d of its crossings", n), spin(seam.All()))
+			all := fmt.Sprintf("Spin all %d of its crossings", n)
+			if n == 2 {
+				all = "Spin both of its crossings"
+			}
+			add(all, spin(seam.All()))
 		}
 		if thick := b.thick(); out.Layers >= pressing.Thick && len(thick) > 1 {
 			add(fmt.Sprintf("Spin the crossings of all %d seams as thick", len(thick)), spin(thick...))
 		}
 	}
-	return out, *b.Problems
 }
 
 // ofCopy says whether a seam is one of a unit in another colourway, or of one that is pressed two ways: it is spun like

@@ -79,8 +79,8 @@ func (d *dealt) stock() {
 	}
 }
 
-// sharedOut is the prints of all slots, run by run. Sub-cuts come out of one set as many as there are in it: as few sets
-// are dealt as give them, and each run takes its own of those of which there is most, other than it has already.
+// sharedOut is the prints of all slots, run by run. Sub-cuts come out of one set as many as there are in it: as few
+// sets are dealt as give them, and each run takes its own of those of which there is most, other than it has already.
 func (d *dealt) sharedOut(pile *stockpile, runs int) [][]int {
 	prints := make([][]int, len(pile.slots))
 	for k, s := range pile.slots {

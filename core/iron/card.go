@@ -62,6 +62,28 @@ func (b AtIron) thick() []string {
 	return list
 }
 
+// through says where a dark allowance lies under what is light.
+func (b AtIron) through() []string {
+	list := []string{}
+	var names []string
+	for _, batch := range b.Batches {
+		if batch.Make > 0 && slices.ContainsFunc(batch.Presses, func(seam naming.Seam) bool {
+			return b.Press.Decisions[seam].ShowsThrough(b.Lightness)
+		}) {
+			names = append(names, batch.Name)
+		}
+	}
+	if n := len(names); n > MostNamed {
+		names = append(names[:MostNamed], fmt.Sprintf("%d more", n-MostNamed))
+	}
+	if len(names) > 0 {
+		list = append(list, fmt.Sprintf("In %s a dark allowance lies under what is light, and may show through: ask the "+
+			"seam what it costs to press it to the dark, or trim the dark allowance a little narrower than the light one.",
+			words.Listed(names)))
+	}
+	return list
+}
+
 // card says how the seams of one batch are pressed.
 func (b AtIron) card(batch batching.Batch) PressCard {
 	c := PressCard{Cautions: []string{}}
@@ -87,7 +109,8 @@ func (b AtIron) card(batch batching.Batch) PressCard {
 		c.Way = "Press seam by seam from one end to the other, lifting the iron, not pushing it: a pushed set bows. Then " +
 			"turn it over and press along the seams so that no pleat is left."
 	case len(batch.Presses) == 1 && batch.Stage != batching.Top && batch.Stage != batching.Rows:
-		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.", strings.TrimSuffix(b.Toward(first), fromTheRightSide))
+		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.",
+			strings.TrimSuffix(b.Toward(first), fromTheRightSide))
 		c.Way = "Lift the top piece and let the iron follow it over the seam: the allowances lie under what was on top."
 	case batch.ID.Column() > 0:
 		c.Lay = "Wrong side up, a row at a time, the threads between the rows left in."
@@ -109,20 +132,20 @@ func (b AtIron) card(batch batching.Batch) PressCard {
 		c.Way = "First press it flat as it was sewn, to set the seam. " + c.Way
 	}
 	if spun {
-		var undone []naming.Seam
-		for _, seam := range batch.Presses {
-			undone = append(undone, b.Undone[seam]...)
-		}
-		c.Way += fmt.Sprintf(" At each crossing to spin, undo the stitches of %s that lie inside the allowance of this seam, "+
-			"down to it, and ", words.Listed(b.SeamNames(undone))) + "turn the allowances " +
-			"round like the sails of a mill, and press the small square flat. Where ends were locked, or stitches are so " +
-			"short that twisting does not undo them, unpick them one by one, or leave that crossing and pin it."
+		c.Way += b.spinWords(batch)
 	}
 	c.Check = b.cardCheck(batch)
-	if list := b.FlipWords(batch); len(list) > 0 {
+	if list := b.FlipWords(batch); len(list) > 0 { // of waves
 		c.Way += " Before it is sewn turn an allowance of the right-hand column the other way by hand, where it would come " +
 			"to lie on the one beside it: " + strings.Join(list, "; ") + "."
 	}
+	c.Cautions = cautions(batch)
+	return c
+}
+
+// cautions are those of a batch.
+func cautions(batch batching.Batch) []string {
+	c := PressCard{Cautions: []string{}}
 	if stretches(batch.Piece) {
 		c.Cautions = append(c.Cautions,
 			"Its outer edges are on the bias: set the iron down and lift it, without steam, and do not push.")
@@ -130,7 +153,7 @@ func (b AtIron) card(batch batching.Batch) PressCard {
 	if batch.Stage == batching.Sets {
 		c.Cautions = append(c.Cautions, "Let it cool flat before it is cut.")
 	}
-	return c
+	return c.Cautions
 }
 
 // fromTheBack says which way seams go that stand upright, as they lie on the board: left and right change places.
@@ -150,6 +173,18 @@ func (b AtIron) fromTheBack(batch batching.Batch) string {
 		says += ", counted from the right,"
 	}
 	return words.UpperFirst(says) + " as it lies there."
+}
+
+// spinWords says how the crossings of a batch are spun, and whose stitches are undone.
+func (b AtIron) spinWords(batch batching.Batch) string {
+	var undone []naming.Seam
+	for _, seam := range batch.Presses {
+		undone = append(undone, b.Undone[seam]...)
+	}
+	return fmt.Sprintf(" At each crossing to spin, undo the stitches of %s that lie inside the allowance of this seam, "+
+		"down to it, and ", words.Listed(b.SeamNames(undone))) + "turn the allowances " +
+		"round like the sails of a mill, and press the small square flat. Where ends were locked, or stitches are so " +
+		"short that twisting does not undo them, unpick them one by one, or leave that crossing and pin it."
 }
 
 func (b AtIron) cardCheck(batch batching.Batch) string {

@@ -32,7 +32,7 @@ func TestColumnsAreCountedFromTheLeft(t *testing.T) {
 		{
 			`["column-1", "column-2", "column-3"]`,
 			`[[{"unit": "a"}, {"unit": "a"}, {"unit": "b"}], [{"unit": "a"}, {"unit": "b"}, {"unit": "b"}]]`,
-			`{"held": {"g/column-1/join": "plus", "g/column-2/join": "plus"}}`, "every seam to the right, seen from the right side", "Grid: column 1", "AA",
+			`{"held": {"g/column-1/join": "plus", "g/column-2/join": "plus"}}`, "every seam to the right, seen from the front", "Grid: column 1", "AA",
 		},
 		{
 			`["column-1", "column-2", "column-3"]`,
@@ -71,7 +71,7 @@ func TestColumnsAreCountedFromTheLeft(t *testing.T) {
 		}
 		s, x := block.Seams[i], w.Press.Decisions["g/column-1/join"].X
 		right := (s.To.Y.Cmp(s.From.Y) > 0) == (x > 0)
-		if s.From.X != s.To.X || right != (c.ways == "every seam to the right, seen from the right side") {
+		if s.From.X != s.To.X || right != (c.ways == "every seam to the right, seen from the front") {
 			t.Errorf("%s: the seam beside the first column runs %v and goes to the right: %v", c.rows, s, right)
 		}
 	}

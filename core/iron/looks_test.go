@@ -2,6 +2,7 @@ package iron_test
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -487,4 +488,48 @@ func TestManyColumnsAreToldByTheirNumbers(t *testing.T) {
 			t.Errorf("%q: %q", s.Name, s.Says)
 		}
 	}
+}
+
+// A row of blocks is told one way where pressing it so makes no more crossings clash and brings no more seams under a
+// seam: every row of every block of the library, laid 7 × 3, that goes two ways is held each way, and costs something.
+func TestARowGoesOneWayWhereThatCostsNothing(t *testing.T) {
+	mixed, rows := 0, 0
+	for _, d := range whole.Blocks(t) {
+		d.Top.Rows, d.Top.Columns = 3, 7
+		w, ok := work.Of(d)
+		if !ok {
+			t.Fatal(d.Name)
+		}
+		bulk := func(seam naming.Seam, x int) int {
+			return pressing.Decision{Seam: w.Press.Decisions[seam].Seam, X: x}.Toward().Bulk
+		}
+		for _, k := range w.Layout.Kinds {
+			var ways []int
+			now := 0
+			for j := 1; j < len(k.Cells); j++ {
+				x := w.Press.Decisions[k.SeamID(j)].X
+				ways, now = append(ways, x), now+bulk(k.SeamID(j), x)
+			}
+			if rows++; len(ways) == 0 || !slices.Contains(ways, -ways[0]) {
+				continue
+			}
+			mixed++
+			for x, side := range map[int]document.SeamSide{1: document.Plus, -1: document.Minus} {
+				held, then := d, 0
+				held.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{}}
+				for j := 1; j < len(k.Cells); j++ {
+					held.Press.Held[k.SeamID(j)] = side
+					then += bulk(k.SeamID(j), x)
+				}
+				if h, _ := work.Of(held); h.Press.Clashes <= w.Press.Clashes && then <= now && w.Press.Proven() &&
+					w.Press.Clashes == 0 && len(w.Layout.Kinds) == 1 {
+					t.Errorf("%s, %s goes %v, and could go one way", d.Name, k.Name(), ways)
+				}
+			}
+		}
+	}
+	if rows < 50 {
+		t.Errorf("%d rows, %d go two ways", rows, mixed)
+	}
+	t.Log(rows, mixed)
 }

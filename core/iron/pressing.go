@@ -30,6 +30,7 @@ type Pressing struct {
 	Turned    int          `json:"turned" doc:"Blocks to lay turned beyond what the layout says"`
 	Release   []string     `json:"release" doc:"Where seams are held so that more clash than must: the fewest to release, in words"`
 	Places    []PressPlace `json:"places"`
+	Through   []string     `json:"through" doc:"Where a dark allowance lies under what is light, and may show through"`
 	Thick     []string     `json:"thick" doc:"Where a needle labours, and what to do there; thickest first"`
 	Lines     []PressLine  `json:"lines" doc:"What to press, in order of work"`
 }
@@ -74,7 +75,9 @@ type PressCard struct {
 
 // EmptyPressing is that of nothing.
 func EmptyPressing() Pressing {
-	return Pressing{Places: []PressPlace{}, Thick: []string{}, Lines: []PressLine{}, Release: []string{}}
+	return Pressing{
+		Places: []PressPlace{}, Thick: []string{}, Through: []string{}, Lines: []PressLine{}, Release: []string{},
+	}
 }
 
 // Pressing tells how everything is pressed.
@@ -89,7 +92,7 @@ func (b AtIron) Pressing() Pressing {
 			place.Where, place.Crossings, place.Clashes, place.Layers,
 		})
 	}
-	out.Thick = b.thick()
+	out.Thick, out.Through = b.thick(), b.through()
 	out.Says, out.Detail = b.pressed()
 	for _, batch := range b.Batches {
 		if len(batch.Presses) > 0 && batch.Make > 0 {
@@ -148,16 +151,7 @@ func (b AtIron) pressed() (says, detail string) {
 				b.triedWords(), p.Bound)
 		}
 	}
-	if p.Layout.Turned > 0 {
-		which := fmt.Sprintf("Lay %s turned by %s", map[quilt.WhichBlocks]string{
-			quilt.EveryOther:  "every other block",
-			quilt.EveryColumn: "the blocks of every other column",
-			quilt.EveryRow:    "the blocks of every other row",
-		}[p.Layout.Turning.Which],
-			map[int]string{180: "half", 90: "a quarter"}[p.Layout.Turning.Degrees])
-		detail += fmt.Sprintf(" %s, %d in all: it looks the same%s, and %s instead of %d.", which, p.Layout.Turned,
-			b.asPatches(), clashWords(p.Clashes), p.Straight)
-	}
+	detail += b.turnedWords()
 	if len(p.Mixed) > 0 {
 		detail += " " + b.kindWords()
 	}
@@ -165,6 +159,22 @@ func (b AtIron) pressed() (says, detail string) {
 		detail += " " + words
 	}
 	return says, detail
+}
+
+// turnedWords says which blocks are laid turned, and what for.
+func (b AtIron) turnedWords() string {
+	p := b.Press
+	if p.Layout.Turned == 0 {
+		return ""
+	}
+	which := fmt.Sprintf("Lay %s turned by %s", map[quilt.WhichBlocks]string{
+		quilt.EveryOther:  "every other block",
+		quilt.EveryColumn: "the blocks of every other column",
+		quilt.EveryRow:    "the blocks of every other row",
+	}[p.Layout.Turning.Which],
+		map[int]string{180: "half", 90: "a quarter"}[p.Layout.Turning.Degrees])
+	return fmt.Sprintf(" %s, %d in all: it looks the same%s, and %s instead of %d.", which, p.Layout.Turned,
+		b.asPatches(), clashWords(p.Clashes), p.Straight)
 }
 
 // asPatches says what of a block may not look the same once it is turned: motifs of which it is not said how they lie.
@@ -207,14 +217,16 @@ func (b AtIron) kindWords() string {
 	}
 	var says []string
 	if n := b.Press.Unsorted; n > 0 {
-		says = append(says, fmt.Sprintf("%s %s only where like meets like", words.Plural(n, "crossing"), words.Verb(n, "nest")))
+		says = append(says, fmt.Sprintf("%s %s only where like meets like", words.Plural(n, "crossing"),
+			words.Verb(n, "nest")))
 	}
 	if n := b.Press.Perhaps; n > 0 {
 		says = append(says, fmt.Sprintf("%s that %s not nest may where another kind lies", words.Plural(n, "crossing"),
 			words.Verb(n, "do")))
 	}
-	return fmt.Sprintf("%s %s in kinds that look alike and are sewn differently: %s. Sort them as they come from the iron, "+
-		"by the seam that was sewn first, and lay one kind in a block: first, row by row from the top, those that lie as drawn.",
+	return fmt.Sprintf("%s %s in kinds that look alike and are sewn differently: %s. Sort them as they come from the "+
+		"iron, by the seam that was sewn first, and lay one kind in a block: first, row by row from the top, those that lie "+
+		"as drawn.",
 		words.Listed(names), words.Verb(len(names), "come"), words.Listed(says))
 }
 
@@ -321,7 +333,8 @@ func (b AtIron) howAllNest() string {
 		says = append(says, "One way of pressing for each kind.")
 	}
 	if p.Spun > 0 {
-		says = append(says, fmt.Sprintf("%s spun: sew with short stitches what ends there.", words.Plural(p.Spun, "crossing")))
+		says = append(says, fmt.Sprintf("%s spun: sew with short stitches what ends there.",
+			words.Plural(p.Spun, "crossing")))
 	}
 	if p.Opened > 0 {
 		says = append(says, fmt.Sprintf("%s opened: pin there.", words.Plural(p.Opened, "crossing")))
@@ -426,7 +439,7 @@ func (b AtIron) sides(batch batching.Batch) string {
 }
 
 // fromTheRightSide is said wherever something goes left or right: on the board it lies wrong side up.
-const fromTheRightSide = ", seen from the right side"
+const fromTheRightSide = ", seen from the front"
 
 func fromTheFront(says string) string {
 	if strings.Contains(says, "left") || strings.Contains(says, "right") {

@@ -35,7 +35,7 @@ func MakingCost(parts, schools int, made iter.Seq[making.Made]) int {
 
 // SewnCost is what it took to sew all units.
 func (s Sewn) SewnCost() int {
-	return MakingCost(len(s.Parts), len(s.Schools.Steps), slices.Values(s.Units))
+	return (1 + len(s.otherKinds)) * MakingCost(len(s.Parts), len(s.Schools.Steps), slices.Values(s.Units))
 }
 
 // laidCost is what it took to lay a top, and to press it where it was.

@@ -26,7 +26,7 @@ type Laid struct {
 func (s Sewn) Pressed() Laid {
 	press := pressing.Decide(s.Top, &s.Table, s.Units, pressing.Asking{
 		School:    func(unit naming.Unit) pressing.School { return s.Schools.PressOf(unit.ID()) },
-		Lightness: s.Lightness, Seen: s.Seen, Fixed: s.Fixed, Kinds: s.otherKinds(),
+		Lightness: s.Lightness, Seen: s.Seen, Fixed: s.Fixed, Kinds: s.otherKinds,
 	})
 	return s.laid(press.Layout, press)
 }

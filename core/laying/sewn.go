@@ -6,7 +6,6 @@ import (
 	"fmt"
 	"maps"
 	"slices"
-	"sync"
 
 	"vicis/core/decided"
 	"vicis/core/document"
@@ -37,9 +36,9 @@ type Sewn struct {
 	// OncePlanned: what would come out otherwise if everything measured what it should, as it would
 	OncePlanned map[naming.Unit]making.Made
 	Known       map[naming.Unit]making.Made
-	otherKinds  func() []map[naming.Unit]making.Made // as if of kinds that look alike another one lay everywhere
-	through     map[naming.Seam]bool                 // seams that are cut through later
-	asked       quilt.Top                            // as the document lays it: waves in one piece
+	otherKinds  []map[naming.Unit]making.Made // as if of kinds that look alike another one lay everywhere
+	through     map[naming.Seam]bool          // seams that are cut through later
+	asked       quilt.Top                     // as the document lays it: waves in one piece
 }
 
 // Sew makes every unit of a quilt and checks the top. Where it is false the stage holds the units that could be made,
@@ -60,11 +59,7 @@ func sew(b decided.Quilt) (Sewn, bool) {
 		asked: b.Spread,
 	}
 	s.OncePlanned = making.AsPlanned(b.Copies, b.Table, made)
-	s.otherKinds = sync.OnceValue(func() []map[naming.Unit]making.Made {
-		kinds := making.OtherKinds(b.Copies, b.Table, made)
-		s.Spent(len(kinds) * s.SewnCost())
-		return kinds
-	})
+	s.otherKinds = KindsOf(b.Copies, b.Table, made)
 	s.knows()
 	for _, id := range order {
 		s.add(made[id])

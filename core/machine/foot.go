@@ -148,7 +148,7 @@ func (b AtMachine) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
 	}
 	long := l.Long.Nearest()
 	s := UnderSeam{
-		Seam: l.Seam, Lower: layer(l.Lower), Upper: layer(l.Upper), Long: b.Table.Ruler.Read(long),
+		Seam: l.Seam, Lower: layer(l.Lower), Upper: layer(l.Upper), Long: b.Table.Ruler.About(long),
 		Takes: drawn.Round(l.Takes.Inches()),
 		Marks: []UnderMark{}, Press: l.Press, First: b.firstWords(l), Allowances: b.allowanceWords(l),
 	}

@@ -208,7 +208,7 @@ func (b AtMachine) sewn(s *StepShown, batch batching.Batch) {
 	if batch.Does == making.Sews {
 		s.Sewing = &SewingShown{
 			Left: batch.Left.Name, Right: batch.Right.Name, Edge: batch.Edge, Seams: batch.Seams,
-			Length: b.Table.Ruler.Read(batch.Each), Stitch: b.stitch(batch), Hold: b.hold(batch),
+			Length: b.Table.Ruler.About(batch.Each), Stitch: b.stitch(batch), Hold: b.hold(batch),
 		}
 		if batch.Sum > 0 {
 			s.Sewing.Length.Text = "at most " + s.Sewing.Length.Text
@@ -431,8 +431,8 @@ func (b AtMachine) stitch(batch batching.Batch) string {
 			"make that slow",
 		laying.SetStitch: "because the set is cut across",
 		laying.CutStitch: "because the seam is cut through later",
-		laying.SpunStitch: "because at crossings that are spun its last ones, inside the allowance of the seam across it, are undone and " +
-			"the others have to hold",
+		laying.SpunStitch: "because at crossings that are spun its last ones, inside the allowance of the seam across it, " +
+			"are undone and the others have to hold",
 	}[kind]; is {
 		return "short stitches, " + short + ", " + why
 	}

@@ -121,7 +121,7 @@ type Variant struct {
 	Piece  piece.Piece
 	Count  int           // per run
 	Others []piece.Piece // one of each other kind, turned so that it looks like Piece
-	Kinds  []int         // how many of a run are of each kind, of the kind of Piece first: sewn otherwise, though they look alike
+	Kinds  []int         // how many of a run are of each kind, that of Piece first
 	Mirror naming.Unit   // the variant that is its mirror image; empty when there is none, or it is itself
 	Places []PartSpot    // where it falls out, of what is cut again
 	Bonus  bool          // it falls out besides what the unit is made for

@@ -201,8 +201,8 @@ func (b *bench) make(i int, u Unit, here *Table) {
 			"Build it from simpler units.")
 		return
 	}
-	if here.kind > 0 {
-		m.kindFirst(here.kind)
+	if here.First != nil {
+		here.First(&m)
 	}
 	pieces := 0
 	for _, v := range m.Variants {

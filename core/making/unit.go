@@ -92,7 +92,7 @@ type Table struct {
 
 	took  took
 	known func(unit naming.Unit) (Made, bool) // what is made, where that is asked for its size alone
-	kind  int                                 // which of several kinds that look alike lies wherever they do
+	First func(m *Made)                       // of kinds that look alike puts first the one that lies wherever they do
 }
 
 // Lighter says whether the cloth of one role is lighter than that of another.

@@ -69,13 +69,7 @@ func (t *Table) FallsOut(prefix string, pieces []piece.Piece) []Variant {
 			list[0].Mirror, list[1].Mirror = "", ""
 		}
 		for i, hand := range hands {
-			list[i].Name = unit.Name + ", " + prefix
-			if prefix == "" {
-				list[i].Name = unit.Name + ", "
-			} else {
-				list[i].Name += " "
-			}
-			list[i].Name += hand
+			list[i].Name = unit.Name + ", " + strings.TrimSpace(prefix+" "+hand)
 		}
 	}
 	return list

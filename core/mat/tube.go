@@ -382,9 +382,13 @@ func (t *TubeCard) closing(s laying.Sewn, m making.Made) {
 // tubeClashes says what the pressing makes of the steps.
 func (b AtMat) tubeClashes(m making.Made, flips, crossings int) string {
 	says := fmt.Sprintf("All %d crossings between its columns nest.", crossings)
+	if crossings == 1 {
+		says = "The one crossing between its columns nests."
+	}
 	if flips > 0 {
-		says = fmt.Sprintf("%d of %d crossings between its columns do not nest: there an allowance of the right-hand "+
-			"column is turned the other way by hand, before it is sewn.", flips, crossings)
+		says = fmt.Sprintf("%d of %s between its columns %s not nest: there an allowance of the right-hand "+
+			"column is turned the other way by hand, before it is sewn.", flips, words.Plural(crossings, "crossing"),
+			words.Verb(flips, "do"))
 		if b.Press.Proven() {
 			says += " With the tubes as they are no way of pressing them leaves fewer in the quilt."
 		}

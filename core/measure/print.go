@@ -22,6 +22,19 @@ type Reading struct {
 // Read pairs a length with how it reads.
 func (r Ruler) Read(l Length) Reading { return Reading{Text: r.Print(l), Inches: l.Inches(), Exact: l} }
 
+// About reads a length that nothing is cut to, such as that of a seam: to an eighth of an inch or a millimetre.
+func (r Ruler) About(l Length) Reading {
+	step := Inch / 8
+	if r.Units == Centimetres {
+		step = Millimetre
+	}
+	text := r.Print(l)
+	if near := (l + step/2) / step * step; strings.HasPrefix(text, "≈") && near > 0 {
+		text = "≈" + r.plain(near)
+	}
+	return Reading{Text: text, Inches: l.Inches(), Exact: l}
+}
+
 // Print shows a length as the ruler reads: 2½″, 12⅜″, 6.5 cm. What is not on a mark is shown to the nearest 1/64 inch
 // or 0.1 mm behind ≈, so that it is never taken for a size to cut.
 func (r Ruler) Print(l Length) string {

@@ -96,6 +96,14 @@ func (u Unit) Look(variant string) Unit {
 	return p.Name()
 }
 
+// Kind tells a unit apart that is one of several kinds which look alike, where it is laid; the first has no other name.
+func (u Unit) Kind(kind int) Unit {
+	if kind == 0 {
+		return u
+	}
+	return u + Unit(fmt.Sprintf("~%d", kind))
+}
+
 // Place is the part of what is cut again that falls out at a row and a column, both counted from 0.
 func (u Unit) Place(row, column int) Unit { return u.Look(PlaceName(row, column)) }
 

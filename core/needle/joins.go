@@ -85,7 +85,8 @@ func (t cardTable) strips(b batching.Batch) ([]making.Join, []StripPile) {
 	order, piles := joined(len(strips), t.w.Schools.Joining)
 	sewn := func(s span) making.Layer {
 		p := piece.Cut(strips[s.from].Role, long, strips[s.from].Width)
-		l := making.Layer{Name: fmt.Sprintf("strip %d", s.from+1), From: cutting.PileOf(strips[s.from])}
+		f, _ := t.w.Shelf.Fabric(strips[s.from].Role)
+		l := making.Layer{Name: fmt.Sprintf("strip %d (%s)", s.from+1, f.Name), From: cutting.PileOf(strips[s.from])}
 		for i := s.from + 1; i < s.to; i++ {
 			// they are equally long
 			p, _ = piece.JoinDown(p, piece.Cut(strips[i].Role, long, strips[i].Width), t.w.Table.Seam, strips[i].Seam)

@@ -125,8 +125,11 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 	more, n, told := q.seams()
 	if told {
 		fine := q.fine()
-		out.Seams = fmt.Sprintf("Each of its %s takes %s instead of %s, if what is sewn there is as wide as it should be.",
-			words.Plural(n, "seam"),
+		which := "Its seam"
+		if n > 1 {
+			which = fmt.Sprintf("Each of its %d seams", n)
+		}
+		out.Seams = fmt.Sprintf("%s takes %s instead of %s, if what is sewn there is as wide as it should be.", which,
 			fine.Print(b.Table.Seam+more/2), fine.Print(b.Table.Seam))
 	}
 	out.Ways = append(out.Ways, q.adapt())

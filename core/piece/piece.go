@@ -7,7 +7,7 @@ import (
 	"vicis/core/naming"
 )
 
-// Point lies on the cloth as it is seen from the right side: X to the right, Y down, from the upper left corner.
+// Point lies on the cloth as it is seen from the front: X to the right, Y down, from the upper left corner.
 type Point struct{ X, Y Num }
 
 // Patch is one convex bit of cloth in a piece, allowances at the piece's outer edges included.

@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"cmp"
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
@@ -43,7 +44,7 @@ func someQuilts(t *testing.T, do func(name string, d document.Document, p plan.P
 		}
 		full, other := surrounded(b), otherwise(b)
 		full.Top.Borders = append(slices.Clone(full.Top.Borders), quilt.Border{
-			ID: "rim", Name: "Äußerer Rand", Role: b.Roles[0].ID, Width: making.Typed("2 in"),
+			ID: "rim-1", Name: "Äußerer Rand", Role: b.Roles[0].ID, Width: making.Typed("2 in"),
 			Corners: b.Roles[len(b.Roles)-1].ID,
 		})
 		if i%3 == 0 {
@@ -130,9 +131,41 @@ func said(t *testing.T, answer any) (list []string) {
 
 var wrong = []*regexp.Regexp{
 	regexp.MustCompile(`(^|[^\d.,×÷+−/⁄ w] ?)\b1 (are|do|strips|sets|pieces|units|blocks|rows|seams|crossings|logs|patches|spares|stitches|points|cuts|times|layers|ends|things|squares|sub-cuts|kinds|steps|were|have)\b`),
-	regexp.MustCompile(`each of the 1 |the 1 [a-z]+s\b|All 1 `),
+	regexp.MustCompile(`each of (the|its) 1 |Each of (the|its) 1 |the 1 [a-z]+s\b|All 1 |There are 1 |\b1 (later|more|other|alike) [a-z]+s\b`),
 	regexp.MustCompile(`(; press|\btoward|\bfrom|\bof|\bfor) ?[.,;:]?$`),
 	regexp.MustCompile(`  |\.\.|,\.| ,|“”|\( |%!|<nil>|NaN`),
+}
+
+// compared are two numbers of which one is told to take the place of the other.
+var compared = regexp.MustCompile(`(\d+|\bno)( crossings?)?( clash(es)?)? instead of (\d+)`)
+
+// changesNothing finds a comparison of a number with itself.
+func changesNothing(s string) string {
+	for _, m := range compared.FindAllStringSubmatch(s, -1) {
+		if m[1] == m[5] || m[1] == "no" && m[5] == "0" {
+			return m[0]
+		}
+	}
+	return ""
+}
+
+// idsOf lists the ids of a document that no word is: with a hyphen, an @ or the like in them.
+func idsOf(d document.Document) (list []string) {
+	add := func(id string) {
+		if strings.ContainsAny(id, "-@~/") {
+			list = append(list, id)
+		}
+	}
+	for _, u := range d.Parts {
+		add(string(u.ID))
+	}
+	for _, b := range d.Top.Borders {
+		add(string(b.ID))
+	}
+	for _, f := range d.Fabrics {
+		add(f.ID)
+	}
+	return list
 }
 
 // Sentences are sentences: one of a thing is one, nothing ends in the air, no letter is cut in two; and no two things
@@ -142,7 +175,7 @@ func TestSentencesAreWhole(t *testing.T) {
 	someQuilts(t, func(name string, d document.Document, p plan.Plan) {
 		quilts++
 		p.Pictures, p.Quilt.Blocks = nil, nil
-		sentences := said(t, p)
+		sentences, ids := said(t, p), idsOf(d)
 		sentences = append(sentences, plan.TextOf(d, p))
 		if quilts%8 == 0 {
 			r, _ := askpress.RemediesFor(d, ask.Enough(nil))
@@ -160,7 +193,13 @@ func TestSentencesAreWhole(t *testing.T) {
 			}
 			for _, line := range strings.Split(s, "\n") {
 				for _, w := range wrong {
-					if m := w.FindString(strings.TrimSpace(line)); m != "" &&
+					m := cmp.Or(w.FindString(strings.TrimSpace(line)), changesNothing(line))
+					for _, id := range ids {
+						if strings.Contains(" "+line+" ", " "+id+" ") {
+							m = id
+						}
+					}
+					if m != "" &&
 						!(strings.HasPrefix(s, p.Name) && strings.Contains(m, "  ")) {
 						t.Errorf("%s: %q in %q", name, m, line)
 					}

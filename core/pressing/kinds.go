@@ -1,7 +1,6 @@
 package pressing
 
 import (
-	"fmt"
 	"maps"
 	"slices"
 
@@ -16,14 +15,6 @@ import (
 
 // mostKinds is of how many kinds a block is.
 const mostKinds = 4
-
-// ofKind is what a block is called that is of one of several kinds.
-func ofKind(unit naming.Unit, kind int) naming.Unit {
-	if kind == 0 {
-		return unit
-	}
-	return naming.Unit(fmt.Sprintf("%s~%d", unit, kind))
-}
 
 // sorted is a layout in which all blocks of one kind lie before those of the next, row by row from the top: each kind
 // as often as it falls out.
@@ -45,7 +36,7 @@ func sorted(l quilt.Layout, units []making.Made, others []map[naming.Unit]making
 				continue
 			}
 			if m, made := others[kind-1][c.Unit]; made {
-				id := ofKind(c.Unit, kind)
+				id := c.Unit.Kind(kind)
 				k.Cells[i].Unit, out.Blocks[id] = id, m
 				out.Count[c.Unit]--
 				out.Count[id]++
@@ -108,43 +99,4 @@ func alikeOf(units []making.Made, seam measure.Length) (list []piece.Meeting) {
 		}
 	}
 	return list
-}
-
-// ofKinds counts the crossings that nest only where kinds that look alike are kept apart: units whose other kinds,
-// pressed as they are, turn their allowances another way at some edge.
-func (p *Plan) ofKinds(units []making.Made, s measure.Length) {
-	mixed := map[naming.Unit]bool{}
-	for _, m := range units {
-		for _, v := range m.Variants {
-			if slices.ContainsFunc(v.Others, func(o piece.Piece) bool { return !p.Alike(v.Piece, o, s) }) {
-				mixed[m.Unit.ID] = true
-			}
-		}
-	}
-	if len(mixed) == 0 {
-		return
-	}
-	unsorted, perhaps := map[naming.Unit]int{}, map[naming.Unit]int{} // by the unit that counts it: of two such units the first
-	for _, c := range p.net.crossings {
-		if c.meeting.Spin {
-			continue
-		}
-		first := c.meeting.A.Seam.Owner()
-		if !mixed[first] {
-			first = c.meeting.B.Seam.Owner()
-		}
-		switch nests, opened := p.Nests(c.meeting); {
-		case !mixed[first] || opened:
-		case nests:
-			unsorted[first] += c.count
-		default:
-			perhaps[first] += c.count
-		}
-	}
-	for _, m := range units {
-		n, clash := unsorted[m.Unit.ID], perhaps[m.Unit.ID]
-		if p.Unsorted, p.Perhaps = p.Unsorted+n, p.Perhaps+clash; n+clash > 0 {
-			p.Mixed = append(p.Mixed, m.Unit.ID)
-		}
-	}
 }

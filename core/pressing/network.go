@@ -19,6 +19,7 @@ type network struct {
 	held   []int  // by variable: the side it is held to; 0 for free
 	opened []bool // by variable
 	asked  []bool // by variable: held because the quilter said so of this seam
+	fine   bool   // wishes are weighed where crossings clash, too
 	looks  int    // at springs, that deciding the sides took
 }
 
@@ -63,20 +64,20 @@ const (
 
 // What the wishes weigh against each other (judgement): away from the middle or toward it where the school says so,
 // so that kinds which look alike can lie where each other do; then away from bulk; a row pressed all one way before the
-// dark of its single seams, those at its ends too, but after the bulk that speaks for every other seam of a sashed row;
-// the dark before a set pressed all one way; where nothing else speaks sets go up and down in turn.
+// dark of its single seams, since a seam is tied to both beside it, but after the bulk that speaks for every other seam
+// of a sashed row; the dark before a set pressed all one way; where nothing else speaks sets go up and down in turn.
 const (
 	fromTheMiddle = 64
 	alikeKinds    = 40
 	awayFromBulk  = 32
-	rowOneWay     = 9
+	rowOneWay     = 6
 	toTheDark     = 8
 	allOneWay     = 4
 	inTurn        = 1
 )
 
 func networkOf(all *gathered, ask Asking) *network {
-	n := &network{gathered: all, number: map[naming.Seam]int{}}
+	n := &network{gathered: all, number: map[naming.Seam]int{}, fine: ask.fine}
 	seams := all.seams
 	n.held, n.opened, n.asked = make([]int, len(seams)+1), make([]bool, len(seams)+1), make([]bool, len(seams)+1)
 	units := map[naming.Unit]int{}
@@ -126,18 +127,24 @@ func networkOf(all *gathered, ask Asking) *network {
 		}
 		wished(ground, 1-2*(units[unit]%2), inTurn, ByTurn)
 	}
-	for _, m := range all.alike {
+	n.ties()
+	return n
+}
+
+// ties adds what lies on each other, and what lies at one place of kinds that look alike. An opened seam neither nests
+// nor clashes.
+func (n *network) ties() {
+	for _, m := range n.alike {
 		if a, b := n.number[m.A.Seam], n.number[m.B.Seam]; !n.opened[a] && !n.opened[b] && a != b {
 			n.wishes = append(n.wishes, wish{spring{a, b, m.A.E * m.B.E, alikeKinds}, ByKinds})
 		}
 	}
-	for _, c := range all.crossings {
+	for _, c := range n.crossings {
 		a, b := n.number[c.meeting.A.Seam], n.number[c.meeting.B.Seam]
-		if !n.opened[a] && !n.opened[b] { // an opened seam neither nests nor clashes
+		if !n.opened[a] && !n.opened[b] {
 			n.meet = append(n.meet, n.tied(spring{a, b, c.meeting.A.E * c.meeting.B.E, weightOf(c)}))
 		}
 	}
-	return n
 }
 
 // spins weigh more than everything they could spare: allowances that are spun the wrong way tear.
@@ -167,9 +174,10 @@ func (n *network) sides() (sides []int, bound int64) {
 	for _, w := range n.wishes {
 		wishes = append(wishes, n.tied(w.spring))
 	}
-	x, bound, looks := decide(len(n.seams)+1, n.meet, wishes)
+	x, bound, looks := decide(len(n.seams)+1, n.meet, wishes, n.fine)
 	n.looks += looks
 	n.simplify(x, wishes)
+	n.simplifyRows(x)
 	sides = make([]int, len(x))
 	for v := range sides {
 		sides[v] = int(x[v])
@@ -186,6 +194,23 @@ func (n *network) sides() (sides []int, bound int64) {
 // simplify turns seams that are told in one line all one way where that leaves as many crossings nesting and grants as
 // many wishes: of answers that are equally good the one that is easiest to say and to do.
 func (n *network) simplify(x []int8, wishes []spring) {
+	n.oneWay(x, wishes, n.lines())
+}
+
+// simplifyRows turns rows of blocks all one way also where single seams would rather go to the dark, those at its ends
+// above all: a person presses a row one way.
+func (n *network) simplifyRows(x []int8) {
+	var asked []spring
+	for _, w := range n.wishes {
+		if w.why == ByMiddle || w.why == ByKinds || w.why == ByBulk {
+			asked = append(asked, n.tied(w.spring))
+		}
+	}
+	n.oneWay(x, asked, slices.DeleteFunc(n.lines(), func(line []int) bool { return !n.seams[line[0]-1].Row }))
+}
+
+// oneWay turns lines of seams all one way where that leaves as many crossings nesting and grants as many of the wishes.
+func (n *network) oneWay(x []int8, wishes []spring, lines [][]int) {
 	touching := func(springs []spring) [][]int {
 		list := make([][]int, len(x))
 		for i, s := range springs {
@@ -209,17 +234,22 @@ func (n *network) simplify(x []int8, wishes []spring) {
 		}
 		return sum
 	}
-	for _, group := range n.lines() {
-		clash, against := broken(n.meet, meets, group), broken(wishes, wants, group)
+	for _, group := range lines {
+		clash, against, sum := broken(n.meet, meets, group), broken(wishes, wants, group), 0
 		was := make([]int8, len(group))
 		for i, v := range group {
 			was[i] = x[v]
+			sum += int(x[v])
 		}
 		if !slices.ContainsFunc(was, func(side int8) bool { return side != was[0] }) {
 			continue
 		}
+		most := int8(1) // the side that more of them lie on already is tried first
+		if sum < 0 {
+			most = -1
+		}
 		good := false
-		for _, side := range []int8{1, -1} {
+		for _, side := range []int8{most, -most} {
 			for _, v := range group {
 				x[v] = side
 			}
@@ -338,10 +368,15 @@ func opens(fixed map[naming.Seam]int) map[naming.Seam]int {
 	return out
 }
 
-// noticeable is the difference of lightness (CIE L*) below which neither side counts as the darker (judgement).
-const noticeable = 4
+// Differences of lightness (CIE L*, judgement): below the first neither side of a seam counts as the darker, from the
+// second on a dark allowance may show through the light side.
+const (
+	noticeable   = 4
+	showsThrough = 30
+)
 
-func darker(s making.SeamKind, lightness func(string) float64) int {
+// darkerBy is by how much the plus side of a seam is darker than the other; negative where it is lighter.
+func darkerBy(s making.SeamKind, lightness func(string) float64) float64 {
 	if len(s.Plus.Roles) == 0 || len(s.Minus.Roles) == 0 {
 		return 0
 	}
@@ -352,13 +387,22 @@ func darker(s making.SeamKind, lightness func(string) float64) int {
 		}
 		return sum / float64(len(roles))
 	}
-	switch d := mean(s.Minus.Roles) - mean(s.Plus.Roles); {
+	return mean(s.Minus.Roles) - mean(s.Plus.Roles)
+}
+
+func darker(s making.SeamKind, lightness func(string) float64) int {
+	switch d := darkerBy(s, lightness); {
 	case d > noticeable:
 		return 1
 	case d < -noticeable:
 		return -1
 	}
 	return 0
+}
+
+// ShowsThrough says whether a dark allowance lies under what is much lighter.
+func (d Decision) ShowsThrough(lightness func(string) float64) bool {
+	return darkerBy(d.Seam, lightness)*float64(d.X) <= -showsThrough
 }
 
 func sign(v int) int { return min(1, max(-1, v)) }

@@ -1,6 +1,8 @@
 package pressing
 
 import (
+	"slices"
+
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -57,6 +59,8 @@ type Asking struct {
 	// Kinds: every unit as if of kinds that look alike another one than the first lay everywhere; nothing where all
 	// are of one kind
 	Kinds []map[naming.Unit]making.Made
+
+	fine bool
 }
 
 // Decision is a side for one seam, for all pieces of its kind alike.
@@ -129,6 +133,13 @@ func (p Plan) Nests(m piece.Meeting) (nests, opened bool) {
 // order they are sewn.
 func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Plan {
 	best := inAnyLayout(top, t, units, ask)
+	if best.Clashes > 0 {
+		fine := ask
+		fine.fine = true
+		p := press(best.Layout, units, t, fine)
+		p.Straight, p.Bound, p.Looks = best.Straight, best.Bound, best.Looks+p.net.looks
+		best = p
+	}
 	best.release(ask)
 	if fixed := best.heed(ask); len(best.Unheeded) > 0 {
 		ask.Fixed = fixed
@@ -243,6 +254,46 @@ func (p *Plan) thicken() {
 		place := &p.Places[where[first.where]]
 		for _, c := range p.Crossed(joint) {
 			place.Layers = max(place.Layers, c.Layers)
+		}
+	}
+}
+
+// ofKinds counts the crossings that nest only where kinds that look alike are kept apart: units whose other kinds,
+// pressed as they are, turn their allowances another way at some edge.
+func (p *Plan) ofKinds(units []making.Made, s measure.Length) {
+	mixed := map[naming.Unit]bool{}
+	for _, m := range units {
+		for _, v := range m.Variants {
+			if slices.ContainsFunc(v.Others, func(o piece.Piece) bool { return !p.Alike(v.Piece, o, s) }) {
+				mixed[m.Unit.ID] = true
+			}
+		}
+	}
+	if len(mixed) == 0 {
+		return
+	}
+	// by the unit that counts it: of two such units the first
+	unsorted, perhaps := map[naming.Unit]int{}, map[naming.Unit]int{}
+	for _, c := range p.net.crossings {
+		if c.meeting.Spin {
+			continue
+		}
+		first := c.meeting.A.Seam.Owner()
+		if !mixed[first] {
+			first = c.meeting.B.Seam.Owner()
+		}
+		switch nests, opened := p.Nests(c.meeting); {
+		case !mixed[first] || opened:
+		case nests:
+			unsorted[first] += c.count
+		default:
+			perhaps[first] += c.count
+		}
+	}
+	for _, m := range units {
+		n, clash := unsorted[m.Unit.ID], perhaps[m.Unit.ID]
+		if p.Unsorted, p.Perhaps = p.Unsorted+n, p.Perhaps+clash; n+clash > 0 {
+			p.Mixed = append(p.Mixed, m.Unit.ID)
 		}
 	}
 }

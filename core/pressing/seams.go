@@ -57,15 +57,12 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.SeamKind {
 	return seams
 }
 
-// crossingsOf lists every kind of crossing of the quilt with its count: inside blocks, where blocks meet, and at the
-// corners of four blocks. A plain border meets the blocks with no seam of its own.
-func crossingsOf(l quilt.Layout, units []making.Made) []kindOfCrossing {
-	var list []kindOfCrossing
-	joint := 0
+// crossingsInside lists the crossings in blocks, and how many kinds of blocks there are.
+func crossingsInside(l quilt.Layout, units []making.Made) (list []kindOfCrossing, joint int) {
 	for _, m := range units {
 		for _, block := range m.Each() {
 			for kind := range mostKinds {
-				id := ofKind(block.Unit.ID, kind)
+				id := block.Unit.ID.Kind(kind)
 				n := l.Count[id]
 				if n == 0 {
 					continue
@@ -77,6 +74,13 @@ func crossingsOf(l quilt.Layout, units []making.Made) []kindOfCrossing {
 			}
 		}
 	}
+	return list, joint
+}
+
+// crossingsOf lists every kind of crossing of the quilt with its count: inside blocks, where blocks meet, and at the
+// corners of four blocks. A plain border meets the blocks with no seam of its own.
+func crossingsOf(l quilt.Layout, units []making.Made) []kindOfCrossing {
+	list, joint := crossingsInside(l, units)
 	endsOf := l.Ends()
 	for _, j := range l.Joints() {
 		from, to, words := piece.Right, piece.Left, "between %s and %s, side by side"

@@ -32,7 +32,7 @@ type solution struct {
 const (
 	crossingBudget = 2_000_000
 	wishBudget     = 100_000
-	betterBudget   = 20_000
+	betterBudget   = 4_000
 )
 
 // solve minimises the weight of springs that are not satisfied, exactly, component by component: branch and bound from
@@ -86,8 +86,9 @@ func solve(n int, springs []spring, budget int, start []int8) solution {
 }
 
 // decide satisfies the crossings first and the wishes after: what the crossings tie together can still be flipped as
-// one, and which way is chosen by the wishes.
-func decide(n int, crossings, wishes []spring) (x []int8, bound int64, looks int) {
+// one, and which way is chosen by the wishes; where crossings clash and it is to be fine, of all that clash as little
+// the one that grants most is looked for.
+func decide(n int, crossings, wishes []spring, fine bool) (x []int8, bound int64, looks int) {
 	tied := solve(n, crossings, crossingBudget, nil)
 	asGroups := make([]spring, len(wishes))
 	for i, w := range wishes {
@@ -98,7 +99,7 @@ func decide(n int, crossings, wishes []spring) (x []int8, bound int64, looks int
 	for v := range x {
 		x[v] = tied.x[v] * flips.x[tied.group[v]]
 	}
-	if tied.cost == 0 {
+	if tied.cost == 0 || !fine {
 		return x, tied.bound, tied.looks + flips.looks
 	}
 	// Of what clashes as little, what grants more wishes.

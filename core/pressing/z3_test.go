@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"vicis/core/askpress"
+	"vicis/core/laying"
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -351,7 +352,7 @@ func kinded(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 	return pressing.Decide(top, &tb, list, pressing.Asking{
 		School:    func(naming.Unit) pressing.School { return school },
 		Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Seen: piece.ByRole,
-		Kinds: making.OtherKinds(units, tb, made),
+		Kinds: laying.KindsOf(units, tb, made),
 	}), true
 }
 

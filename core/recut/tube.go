@@ -96,8 +96,8 @@ func (m *Tube) Make(t *making.Table) (making.Made, bool) {
 		return making.Made{}, false
 	}
 	if len(columns) > 1 && !shared {
-		out.Variants = append([]making.Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: out.Piece, Count: 1, Kinds: []int{1}}},
-			kinds...)
+		whole := making.Variant{ID: t.Unit.ID, Name: t.Unit.Name, Piece: out.Piece, Count: 1, Kinds: []int{1}}
+		out.Variants = append([]making.Variant{whole}, kinds...)
 	} else if len(columns) == 1 {
 		out.Variants = kinds
 	}

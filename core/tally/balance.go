@@ -40,9 +40,16 @@ func (f foldGauged) moreThanParts(i int) {
 			}
 		}
 	}
-	f.doubt(s, Parts, fmt.Sprintf("Later steps have taken %d of %s, and only %d were counted.", st.Used, s.Called,
-		st.Good),
+	f.doubt(s, Parts, fmt.Sprintf("Later steps have taken %d of %s, and only %s.", st.Used, s.Called,
+		counted(st.Good)),
 		"Count them again: two may stick together, or some were made uncounted.", look, repairs)
+}
+
+func counted(n int) string {
+	if n == 1 {
+		return "1 was counted"
+	}
+	return fmt.Sprintf("%d were counted", n)
 }
 
 // balance doubts what cannot be.
@@ -72,8 +79,8 @@ func (f foldWanted) fewer() {
 		if short <= 0 || short >= t.Per || st.Made >= s.Make {
 			continue
 		}
-		f.doubt(s, Fewer, fmt.Sprintf("%s: %d of %s should give %d, and %d were counted.", s.Called, f.Steps[j].Good,
-			from.Called, could, st.Made),
+		f.doubt(s, Fewer, fmt.Sprintf("%s: %d of %s should give %d, and %s.", s.Called, f.Steps[j].Good,
+			from.Called, could, counted(st.Made)),
 			fmt.Sprintf("Look whether the last one gave %d fewer.", short),
 			[]string{
 				"Two that stick together in the pile.",
@@ -137,8 +144,8 @@ func (f foldWanted) agree() {
 		switch {
 		case st.Pressed == 0 || d == 0:
 		case d > 0:
-			f.doubt(s, Ironed, fmt.Sprintf("%s: %d came to the iron, and %d were counted at the needle.", s.Called, st.Pressed,
-				st.Good),
+			f.doubt(s, Ironed, fmt.Sprintf("%s: %d came to the iron, and %s at the needle.", s.Called, st.Pressed,
+				counted(st.Good)),
 				"Some were sewn uncounted, or a pile was pressed twice: count the pressed pile again.",
 				[]string{
 					"A chain that was cut and not counted.",
@@ -147,7 +154,7 @@ func (f foldWanted) agree() {
 				repair(fmt.Sprintf("There are %d: %d were sewn and not counted", st.Pressed, d),
 					actOf(s, record.Recount, st.Pressed, "")))
 		case st.ToGo == 0:
-			f.doubt(s, Unironed, fmt.Sprintf("%s: %d were counted at the needle, and %d came to the iron.", s.Called, st.Good,
+			f.doubt(s, Unironed, fmt.Sprintf("%s: %s at the needle, and %d came to the iron.", s.Called, counted(st.Good),
 				st.Pressed),
 				"Two may stick together, or some still hang on the chain: look there before you sew more.",
 				[]string{

@@ -251,6 +251,11 @@ func (w *Work) purposeOf(s Step) string {
 	case strip.For == "":
 		return "for strip sets"
 	}
+	for _, ring := range w.Layout.Rings {
+		if border := ring.Border; strip.For.Border() == border.ID {
+			return "for " + border.Name
+		}
+	}
 	return "for " + w.NameOf(strip.For)
 }
 

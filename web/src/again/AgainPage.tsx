@@ -8,6 +8,7 @@ import { coloursOf } from "../drawn/colours";
 import { KnifeView, type Way } from "../drawn/KnifeView";
 import { QuiltView } from "../drawn/QuiltView";
 import { Fold } from "../frame/Fold";
+import { many } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import type { Draft } from "../quilt/draft";
 import { freeId, freeName } from "../quilt/ids";
@@ -132,7 +133,7 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
             back={false}
           />
           <Text mt="10px" color="soft">
-            <Ruled>{plan.finished.text ? `${plan.blocks} blocks, ${plan.finished.text} finished` : ""}</Ruled>
+            <Ruled>{plan.finished.text ? `${many(plan.blocks, "block")}, ${plan.finished.text} finished` : ""}</Ruled>
           </Text>
           {now && (
             <Text mt="6px" fontWeight="600" color={now.inside > 0 ? "madder" : "woad"}>

@@ -885,6 +885,8 @@ export interface components {
             /** @description Which way it goes */
             says: string;
             seam: string;
+            /** @description That a dark allowance may show through; empty where none does */
+            through: string;
             /** @description The chain of reasons, one after the other */
             why: string[];
         };
@@ -2377,6 +2379,8 @@ export interface components {
             spun: number;
             /** @description Where a needle labours, and what to do there; thickest first */
             thick: string[];
+            /** @description Where a dark allowance lies under what is light, and may show through */
+            through: string[];
             /**
              * Format: int64
              * @description Blocks to lay turned beyond what the layout says
@@ -2605,6 +2609,8 @@ export interface components {
             standing: components["schemas"]["Standing"][];
         };
         Remedy: {
+            /** @description What is pressed already and would be pressed again, or sewn anew where there is no such seam then */
+            again: string[];
             /**
              * Format: int64
              * @description Crossings that then lie on each other

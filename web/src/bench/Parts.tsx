@@ -202,7 +202,7 @@ function Says({ project, step, back, iron, turn }: Shown & { turn: () => void })
         </Flex>
       )}
       <Text fontSize="note" color="soft" mt="8px" display={{ base: "none", md: "block" }}>
-        {`${iron ? cautions.iron : s ? cautions.sew : cautions.mat} The maker's instructions come first.`}
+        {`${iron ? cautions.iron : s ? cautions.sew : step.does === "mark" ? "" : cautions.mat} The maker's instructions come first.`.trim()}
       </Text>
     </Box>
   );

@@ -3,6 +3,7 @@ import { Box, Flex, Table, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import type { Project } from "../api/client";
 import { asks } from "../api/queries";
+import { many } from "../frame/many";
 import { Section } from "../frame/Section";
 import { Loading, Wrong } from "../frame/States";
 
@@ -44,7 +45,7 @@ export function Times({ project }: { project: Project }) {
                       </Table.Cell>
                       <Table.Cell pr="16px">{p.says}</Table.Cell>
                       <Table.Cell pr="16px" color="soft" fontSize="small">
-                        {`${p.gaps} counts${p.paused > 0 ? `, ${p.paused === 1 ? "one pause" : `${p.paused} pauses`} left out` : ""}`}
+                        {`${many(p.gaps, "count")}${p.paused > 0 ? `, ${p.paused === 1 ? "one pause" : `${p.paused} pauses`} left out` : ""}`}
                       </Table.Cell>
                       <Table.Cell>{p.left && `${p.left} for ${p.toGo} to go`}</Table.Cell>
                     </Table.Row>

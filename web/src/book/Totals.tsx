@@ -8,6 +8,7 @@ import { asks } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { QuiltView } from "../drawn/QuiltView";
 import { ChoiceField, TextField } from "../frame/fields";
+import { many } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
@@ -107,7 +108,7 @@ export function Totals({ project }: { project: Project }) {
                           <Ruled>{s.name}</Ruled>
                           {s.steps > 1 && (
                             <Text as="span" fontSize="fine" color="soft" ml="8px">
-                              {`${s.steps} steps`}
+                              {many(s.steps, "step")}
                             </Text>
                           )}
                         </Table.Cell>

@@ -117,7 +117,7 @@ function Piece({ held: h }: { held: Held }) {
           size="sm"
           h="36px"
           disabled={count === h.count || put.isPending}
-          aria-label={`There are ${count} of ${h.title}`}
+          aria-label={`${h.title}: ${count} there`}
           onClick={() => put.mutate({ ...same(h), id: h.id, count })}
         >
           So many

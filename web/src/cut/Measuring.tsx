@@ -26,7 +26,7 @@ export function Measuring({ project }: { project: Project }) {
           project={project}
           key={`block ${document.top.block?.width} ${document.top.block?.height}`}
           of="block"
-          says={`Sashing, plain blocks and triangles are cut to the pieced blocks as they are, and rows, borders, backing and binding follow. Measure some, pressed, through their middle; one should be ${should(first)}.`}
+          says={`${waiting(project)} Measure some, pressed, through their middle; one should be ${should(first)}.`}
           label="A block measures"
           act="Go on from it"
         />
@@ -96,4 +96,26 @@ function Measured({
       {keep.error && at("width").length + at("height").length === 0 && <Wrong error={keep.error} />}
     </Box>
   );
+}
+
+/** What follows the blocks as they are: of what there is in this quilt. */
+function waiting({ document: d }: Project) {
+  const listed = (list: string[]) => list.join(", ").replace(/, ([^,]*)$/, " and $1");
+  const patch = (id: string) => d.units.some((u) => u.id === id && u.how.by === "patch");
+  const cut = [
+    d.top.sashing && "sashing",
+    d.top.repeat.flat().some((c) => patch(c.unit)) && "plain blocks",
+    d.top.point && "triangles",
+  ].filter((w) => typeof w === "string");
+  const round = [
+    "rows",
+    (d.top.borders ?? []).length > 0 && "borders",
+    d.top.backing && "backing",
+    d.top.binding && "binding",
+  ].filter((w) => typeof w === "string");
+  const follow = `${listed(round)} follow`;
+  if (cut.length === 0) return `${follow.charAt(0).toUpperCase()}${follow.slice(1)} the pieced blocks as they are.`;
+  const first = listed(cut);
+  const are = cut.length === 1 && cut[0] === "sashing" ? "is" : "are";
+  return `${first.charAt(0).toUpperCase()}${first.slice(1)} ${are} cut to the pieced blocks as they are, and ${follow}.`;
 }

@@ -90,7 +90,7 @@ function Left({ remnant: r, id, back, from }: { remnant: Remnant; id: string; ba
       <Box w="26px" h="26px" style={{ background: r.colour }} borderWidth="1px" borderColor="line" />
       <Box flex="1" minW="200px">
         <Text>
-          <Ruled>{`${r.count} of ${r.name}, ${r.size}`}</Ruled>
+          <Ruled>{`${r.name}: ${r.count} of ${r.size}`}</Ruled>
         </Text>
         {r.fits && (
           <Text fontSize="note" color="soft">

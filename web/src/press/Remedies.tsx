@@ -72,6 +72,11 @@ export function Remedies({
                     <Ruled>{`${r.costs.join("; ")}.`}</Ruled>
                   </Text>
                 )}
+                {r.again.length > 0 && (
+                  <Text fontSize="note" color="madder" fontWeight="600">
+                    <Ruled>{`Pressed already, and to press again: ${r.again.join(", ")}.`}</Ruled>
+                  </Text>
+                )}
               </Box>
               <Button size="sm" flexShrink={0} onClick={() => onTake(r)} aria-label={`Do it: ${r.name}`}>
                 Do it

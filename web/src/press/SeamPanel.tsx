@@ -3,6 +3,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import type { Document, SeamChoice } from "../api/client";
 import { asks } from "../api/queries";
+import { many } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Wrong } from "../frame/States";
 
@@ -33,8 +34,13 @@ export function SeamPanel({
       <Heading as="h3" textStyle="section">
         <Ruled>{`${data.name}: ${data.says}${data.held ? ", held by you" : ""}${data.done ? ", pressed already" : ""}`}</Ruled>
       </Heading>
+      {data.through && (
+        <Text mt="6px" fontSize="small" color="madder">
+          <Ruled>{data.through}</Ruled>
+        </Text>
+      )}
       <Text fontSize="note" color="soft" mt="6px" fontWeight="600">
-        {data.layers > 0 ? `${data.layers} layers at its thickest crossing. Why this way?` : "Why?"}
+        {data.layers > 0 ? `${many(data.layers, "layer")} at its thickest crossing. Why this way?` : "Why?"}
       </Text>
       <Box
         as="ol"
@@ -71,7 +77,7 @@ export function SeamPanel({
                 {price(c)}
               </Text>
               {c.layers !== data.layers && (
-                <Text fontSize="note">{`${c.layers} layers at its thickest crossing, ${data.layers} now`}</Text>
+                <Text fontSize="note">{`${many(c.layers, "layer")} at its thickest crossing, ${data.layers} now`}</Text>
               )}
               {c.undone.length > 0 && (
                 <Text fontSize="note" color="soft">

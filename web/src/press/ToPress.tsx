@@ -79,7 +79,7 @@ export function ToPress({ project, chosen, choose, take, busy }: Props) {
 function Thick({ project }: { project: Project }) {
   return (
     <>
-      {project.plan.press.thick.map((says) => (
+      {[...project.plan.press.thick, ...project.plan.press.through].map((says) => (
         <Text key={says} fontSize="small" mt="6px">
           <Ruled>{says}</Ruled>
         </Text>

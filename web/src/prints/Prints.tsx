@@ -2,6 +2,7 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { DealtPrint, Fabric } from "../api/client";
 import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
+import { many } from "../frame/many";
 import { Section } from "../frame/Section";
 import { nextColour } from "../quilt/colours";
 import { freeId } from "../quilt/ids";
@@ -152,7 +153,7 @@ function Squint({ told }: { told: DealtPrint[] }) {
         { name: "colours", of: (p: DealtPrint) => p.colour },
         { name: "in grey", of: (p: DealtPrint) => p.grey },
       ].map((row) => (
-        <Flex key={row.name} role="img" aria-label={`${told.length} prints from dark to light, ${row.name}`}>
+        <Flex key={row.name} role="img" aria-label={`${many(told.length, "print")} from dark to light, ${row.name}`}>
           {sorted.map((p) => (
             <Box key={p.id} flex="1" h="24px" style={{ background: row.of(p) }} title={p.name} />
           ))}

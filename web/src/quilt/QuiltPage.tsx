@@ -10,6 +10,7 @@ import { TurnButton } from "../drawn/Turned";
 import { ChoiceField, NumberField, TextField } from "../frame/fields";
 import { Key } from "../frame/Key";
 import { onQuilt } from "../frame/keyList";
+import { many } from "../frame/many";
 import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
@@ -83,7 +84,7 @@ export function QuiltPage() {
                 <Ruled>{plan.finished.text ? `Finishes ${plan.finished.text}` : plan.set}</Ruled>
               </Text>
               <Text color="soft">
-                <Ruled>{`${plan.blocks} blocks of ${plan.block.text} · allowance ${plan.seam.effective.text}`}</Ruled>
+                <Ruled>{`${many(plan.blocks, "block")} of ${plan.block.text} · allowance ${plan.seam.effective.text}`}</Ruled>
               </Text>
             </Flex>
           )}

@@ -10,6 +10,7 @@ import { QuiltView } from "../drawn/QuiltView";
 import { TurnButton } from "../drawn/Turned";
 import { Caution } from "../frame/Caution";
 import { ChoiceField } from "../frame/fields";
+import { many } from "../frame/many";
 import { useFramed } from "../frame/ProjectFrame";
 import { progressOf } from "../frame/progress";
 import { Ruled } from "../frame/Ruled";
@@ -76,7 +77,7 @@ function Batches({ project }: { project: Project }) {
             <Text color="soft">{`${kit.blocks === 1 ? "One block" : `${kit.blocks} blocks`}, as they follow each other in the rows: what is marked and sewn for them. Cloth and strip sets are cut for the whole quilt.`}</Text>
           )}
           {by === "fewest" && order && (
-            <Text color="soft">{`${order.changes} changes of the length of stitches, and ${order.planned} in the order of the work. What is marked and cut apart comes in between.`}</Text>
+            <Text color="soft">{`${many(order.changes, "change")} of the length of stitches, and ${order.planned} in the order of the work. What is marked and cut apart comes in between.`}</Text>
           )}
           {listed.length === 0 && <Text>There are parts for nothing yet: cut first.</Text>}
           {listed.map((id) => {
@@ -314,7 +315,7 @@ function Asked({ asks, project }: { asks: NonNullable<Asks>; project: Project })
       <b>{cares[asks.care]}</b>
       {`: ${asks.asks}`}
       {asks.now > 0 && ` · ${asks.now} can be sewn now${asks.takes && `, in ${asks.takes}`}`}
-      {asks.holdsUp > 0 && ` · ${asks.holdsUp} later pieces need it`}
+      {asks.holdsUp > 0 && ` · ${many(asks.holdsUp, "later piece needs", "later pieces need")} it`}
       {asks.now > 0 && asks.enders.length > 0 && (
         <Text
           as="span"

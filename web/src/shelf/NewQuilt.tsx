@@ -11,6 +11,7 @@ import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Mark } from "../frame/Mark";
+import { many } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
 
@@ -239,7 +240,7 @@ export function NewQuilt() {
                 <Ruled>{`Finishes ${preview.plan.finished.text}`}</Ruled>
               </Text>
               <Text color="soft">
-                <Ruled>{`${preview.plan.blocks} blocks of ${preview.plan.block.text} · ${preview.plan.cut.map((c) => `${c.buy} ${c.name}`).join(" · ")}`}</Ruled>
+                <Ruled>{`${many(preview.plan.blocks, "block")} of ${preview.plan.block.text} · ${preview.plan.cut.map((c) => `${c.buy} ${c.name}`).join(" · ")}`}</Ruled>
               </Text>
               <Text color="soft">
                 <Ruled>{`${preview.plan.press.says}. ${preview.plan.press.detail}`}</Ruled>

@@ -159,7 +159,7 @@ function Item({ quilt }: { quilt: Shelved }) {
         <Text textStyle="section" mt="16px">
           <Ruled>
             {quilt.next
-              ? `Next: ${quilt.next}`
+              ? `Next: ${quilt.next.charAt(0).toLowerCase()}${quilt.next.slice(1)}`
               : quilt.problems.length > 0
                 ? `${quilt.problems[0]?.says}`
                 : "Everything is made."}

@@ -2,6 +2,7 @@
 import { Box, Text } from "@chakra-ui/react";
 import type { Gauged } from "../api/client";
 import { RuledSvg } from "../drawn/RuledSvg";
+import { many } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 
 type Chart = Gauged["charts"][number];
@@ -34,7 +35,7 @@ export function BatchChart({ chart }: { chart: Chart }) {
     <Box mb="10px">
       <svg
         role="img"
-        aria-label={`${chart.points.length} measurements ${chart.along}: ${chart.says}`}
+        aria-label={`${many(chart.points.length, "measurement")} ${chart.along}: ${chart.says}`}
         width={W}
         height={H}
         viewBox={`0 0 ${W} ${H}`}

@@ -45,7 +45,11 @@ export function methodOf<B extends Unit["how"]["by"]>(draft: Draft, i: number) {
 
 export function rolesOf(draft: Draft) {
   const d = draft.document;
-  return d.roles.map((r) => ({ value: r.id, name: d.fabrics.find((f) => f.id === r.fabric)?.name ?? r.name }));
+  const cloth = (r: { name: string; fabric: string }) => d.fabrics.find((f) => f.id === r.fabric)?.name ?? r.name;
+  return d.roles.map((r) => {
+    const twice = d.roles.some((o) => o.id !== r.id && cloth(o) === cloth(r));
+    return { value: r.id, name: twice ? `${cloth(r)} (${r.name})` : cloth(r) };
+  });
 }
 
 /** Everything that can be sewn into unit i: not itself, and no strip sets. */
