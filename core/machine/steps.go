@@ -16,7 +16,6 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
-	"vicis/core/quilt"
 	"vicis/core/rules"
 	"vicis/core/school"
 	"vicis/core/words"
@@ -337,11 +336,19 @@ func (b AtMachine) rowName(batch batching.Batch) string {
 
 // inRow says what a row is sewn of.
 func (b AtMachine) inRow(batch batching.Batch) string {
+	row, columns := b.Row(batch.ID), 0
+	for _, c := range row.Cells {
+		if mat.Of(b.Work).IsColumn(c.Unit) {
+			columns++
+		}
+	}
 	switch {
-	case b.Row(batch.ID).Called != "":
+	case row.Called != "":
 		return "units"
-	case !slices.ContainsFunc(b.Row(batch.ID).Cells, func(c quilt.Cell) bool { return !mat.Of(b.Work).IsColumn(c.Unit) }):
+	case columns == len(row.Cells):
 		return "columns"
+	case columns > 0:
+		return "blocks and columns"
 	case b.Layout.OnPoint:
 		return "blocks and triangles"
 	case b.Plain.Sashing != nil:
