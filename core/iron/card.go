@@ -128,6 +128,7 @@ func (b AtIron) card(batch batching.Batch) PressCard {
 			c.Lay += " " + says
 		}
 	}
+	c.Way = b.waiting(batch) + c.Way
 	if b.Schools.SetFirstOf(batch.ID.ID()) {
 		c.Way = "First press it flat as it was sewn, to set the seam. " + c.Way
 	}
@@ -173,6 +174,21 @@ func (b AtIron) fromTheBack(batch batching.Batch) string {
 		says += ", counted from the right,"
 	}
 	return words.UpperFirst(says) + " as it lies there."
+}
+
+// waiting says which seams of the blocks of a row were left until it is laid, and which way they go in it.
+func (b AtIron) waiting(batch batching.Batch) (says string) {
+	if batch.Stage != batching.Rows {
+		return ""
+	}
+	for _, one := range b.Batches {
+		if b.Schools.PressOf(one.ID.ID()) == pressing.Late && one.Stage == batching.Blocks && len(one.Presses) > 0 &&
+			slices.ContainsFunc(b.Row(batch.ID).Cells, func(c quilt.Cell) bool { return c.Unit.Step() == one.ID }) {
+			says += fmt.Sprintf("First press the seams of %s that waited, told as the block is drawn: %s. ", one.Name,
+				b.sides(one))
+		}
+	}
+	return says
 }
 
 // spinWords says how the crossings of a batch are spun, and whose stitches are undone.

@@ -533,3 +533,24 @@ func TestARowGoesOneWayWhereThatCostsNothing(t *testing.T) {
 	}
 	t.Log(rows, mixed)
 }
+
+// What was left until a row is laid is told on the card of that row.
+func TestSeamsThatWaitAreOnTheCardOfTheirRow(t *testing.T) {
+	d := whole.FromLibrary(t, "four-patch")
+	for _, late := range []bool{false, true} {
+		d.Schools.Press = map[bool]pressing.School{false: pressing.Nest, true: pressing.Late}[late]
+		rows := 0
+		for _, l := range whole.Planned(t, d).Press.Lines {
+			if !strings.HasPrefix(l.Name, "Row ") || l.Name == "Row to row" {
+				continue
+			}
+			rows++
+			if strings.Contains(l.Card.Way, "First press the seams of Four-patch") != late {
+				t.Errorf("late %v, %s: %s", late, l.Name, l.Card.Way)
+			}
+		}
+		if rows == 0 {
+			t.Error("no rows")
+		}
+	}
+}

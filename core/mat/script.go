@@ -3,6 +3,7 @@
 package mat
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -437,7 +438,7 @@ func AsItIs(have cloth.Have, w, h measure.Length) bool {
 // TestStrip is three scraps sewn side by side: what they should measure, and what it says of the allowance when they do
 // not.
 func (b AtMat) TestStrip() string {
-	w := b.Table.Strip.CeilTo(b.Table.Ruler.Mark)
+	w := b.testWide()
 	off := b.Table.Ruler.Mark
 	exact := measure.Ruler{Units: b.Rule, Mark: decided.SeamMark(b.Rule)}
 	if b.Rule == measure.Centimetres {
@@ -446,6 +447,23 @@ func (b AtMat) TestStrip() string {
 	return fmt.Sprintf("Cut three scraps %s wide, sew their long edges together and press: across all three they should "+
 		"measure %s. Each %s too narrow says that the allowance is %s too wide, and the other way round.",
 		b.Say(w), b.Say(3*w-4*b.Table.Seam), b.Say(off), exact.Print(off/4))
+}
+
+// testWide is how wide the scraps of a test are: as the strips of the quilt, or the widest that it has where it has
+// none so wide.
+func (b AtMat) testWide() measure.Length {
+	asked, widest := b.Table.Strip.CeilTo(b.Table.Ruler.Mark), measure.Length(0)
+	for _, f := range b.Cut.Fabrics {
+		for _, s := range f.Strips {
+			if s.Cut == asked {
+				return asked
+			}
+			if s.Cut <= 4*measure.Inch {
+				widest = max(widest, s.Cut)
+			}
+		}
+	}
+	return cmp.Or(widest, asked)
 }
 
 // AtMat tells a work at the mat.
