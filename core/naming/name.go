@@ -6,6 +6,7 @@ package naming
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 )
@@ -246,6 +247,15 @@ func (s Seam) Line() string {
 		return string(s.Owner())
 	}
 	return string(SeamParts{p.Of, p.Words[:len(p.Words)-1]}.Name())
+}
+
+// Beside says whether two seams of one unit lie side by side: in one line, or both between the lines.
+func (s Seam) Beside(o Seam) bool {
+	between := func(s Seam) bool {
+		p, err := ParseSeam(string(s))
+		return err == nil && slices.Contains(p.Words, "join")
+	}
+	return s.Line() == o.Line() || s.Owner() == o.Owner() && between(s) && between(o)
 }
 
 // Of says whether the seam belongs to a unit.

@@ -115,7 +115,7 @@ func networkOf(all *gathered, ask Asking) *network {
 		}
 		if _, known := units[unit]; !known {
 			units[unit] = len(units)
-		} else if i > 0 && seams[i-1].ID.Owner() == unit && !n.opened[v-1] {
+		} else if i > 0 && s.ID.Beside(seams[i-1].ID) && !n.opened[v-1] {
 			weight, way := int64(allOneWay), 1
 			if s.Row {
 				weight = rowOneWay
