@@ -30,7 +30,7 @@ test("a unit is left as it is sewn, a border is as wide as it is cut, and a meas
   // The light square is marked, and lies on top.
   await page.goto(`${at}/sew`);
   await expect(page.getByText("Draw one line on the back of Light, from corner to corner: 32")).toBeVisible();
-  await expect(page.getByText(/Each 2 seams of ≈1341\/64″/)).toBeVisible();
+  await expect(page.getByText(/Each 2 seams of ≈135\/8″/)).toBeVisible();
   await page.goto(`${at}/bench/half%2Fpair`);
   await expect(page.getByText(/Lay the Light square face down on the Dark square/)).toBeVisible();
   await page.getByRole("button", { name: "10 more" }).click();

@@ -34,13 +34,18 @@ export function SeamPanel({
       <Heading as="h3" textStyle="section">
         <Ruled>{`${data.name}: ${data.says}${data.held ? ", held by you" : ""}${data.done ? ", pressed already" : ""}`}</Ruled>
       </Heading>
+      {data.layers > 0 && (
+        <Text mt="2px" fontSize="note">
+          {`${many(data.layers, "layer")} at its thickest crossing.`}
+        </Text>
+      )}
       {data.through && (
         <Text mt="6px" fontSize="small" color="madder">
           <Ruled>{data.through}</Ruled>
         </Text>
       )}
       <Text fontSize="note" color="soft" mt="6px" fontWeight="600">
-        {data.layers > 0 ? `${many(data.layers, "layer")} at its thickest crossing. Why this way?` : "Why?"}
+        Why?
       </Text>
       <Box
         as="ol"
