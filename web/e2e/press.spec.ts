@@ -25,13 +25,17 @@ test("crossings that cannot nest are explained, and a remedy is taken with its p
   await expect(page.getByRole("heading", { name: /^All .* nest$/ })).toBeVisible();
   await expect(page.getByText(/spun: sew with short stitches what ends there/)).toBeVisible();
   await expect(
-    page.getByText(/undo the stitches of .*Rail set.* that lie inside the allowance of this seam/),
+    page.getByText(
+      /undo the stitches of the seam of Rails turned: row 1 and .* that lie inside the allowance of this seam/,
+    ),
   ).toBeVisible();
   await page.reload();
   await expect(page.getByRole("heading", { name: /^All .* nest$/ })).toBeVisible();
-  // It is the seams of the set that are undone there: they are sewn short anyhow, and the last seam as usual.
+  // The needle is told too: it is the seams that end there which are sewn short, and the last one as usual.
   await page.goto(`${quilt}/sew`);
-  await expect(page.getByText(/short stitches, 1.3 to 1.7 mm, because the set is cut across/).first()).toBeVisible();
+  await expect(
+    page.getByText(/short stitches, 1.5 to 1.8 mm, because at crossings that are spun/).first(),
+  ).toBeVisible();
   await expect(page.getByText(/spun at its crossings.* stitches of 2.1 to 2.5 mm/).first()).toBeVisible();
   // An undo takes it back, and two ways are another remedy: A and B are steps of their own.
   await page.goto(`${quilt}/quilt`);
