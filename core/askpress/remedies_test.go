@@ -15,6 +15,7 @@ import (
 	"vicis/core/pressing"
 	"vicis/core/quilt"
 	"vicis/core/straight"
+	"vicis/core/work"
 	"vicis/internal/trial/whole"
 )
 
@@ -380,5 +381,34 @@ func TestASchoolOfPressingForOneStep(t *testing.T) {
 	if said, _ := askpress.AboutSeam(d, seam, ask.Enough(nil)); !strings.Contains(strings.Join(said.Why, " "),
 		"as you press every seam there") {
 		t.Errorf("why: %v", said.Why)
+	}
+}
+
+// A pinwheel all of whose crossings nest has 13 layers in its middle: any seam with crossings can be spun by choice, which
+// leaves 9, and the seams whose stitches are undone are named (worked by hand: of eight patches two allowances each).
+func TestACrossingIsSpunByChoice(t *testing.T) {
+	d := whole.FromLibrary(t, "pinwheel")
+	w, _ := work.Of(d)
+	seams := w.Unit("block").Seams
+	last := seams[len(seams)-1].ID
+	asked, problems := askpress.AboutSeam(d, last, ask.Enough(nil))
+	if problems.Stopped() || asked.Layers != 13 {
+		t.Fatalf("%d layers; %v", asked.Layers, problems)
+	}
+	i := slices.IndexFunc(asked.Choices, func(c askpress.SeamChoice) bool { return c.Way == "Spin its crossing" })
+	if i < 0 {
+		t.Fatalf("%+v", asked.Choices)
+	}
+	c := asked.Choices[i]
+	if c.Layers != 9 || c.Clashes != 0 || len(c.Undone) == 0 {
+		t.Errorf("%d layers, %d clash, undone: %q", c.Layers, c.Clashes, c.Undone)
+	}
+	for _, name := range c.Undone {
+		if !strings.Contains(name, "row 1") {
+			t.Errorf("%s is undone", name)
+		}
+	}
+	if after := whole.Planned(t, c.Document); after.Press.Spun != 16 {
+		t.Errorf("%d spun in sixteen blocks", after.Press.Spun)
 	}
 }

@@ -8,7 +8,6 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
-	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/pressing"
 	"vicis/core/problem"
@@ -67,7 +66,7 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *ask.Purse) (Asked, 
 	}
 	out.Name, out.Says, out.Held = words.UpperFirst(b.SeamName(seam)), b.SeamWay(now), b.Press.Held(seam)
 	out.Done = b.DoneSeam(seam)
-	out.Why, out.Layers, out.Through = b.why(seam), b.Press.LayersOver(seam), b.through(now)
+	out.Why, out.Layers, out.Through = b.why(seam), b.Press.LayersOver()[seam], b.through(now)
 	add := func(way string, change func(p *document.Press)) {
 		c, err := document.Copy(d)
 		if err != nil {
@@ -125,7 +124,7 @@ func (b presses) spins(out Asked, now pressing.Decision, add func(way string, ch
 	mine := func(key naming.Crossing) bool { return key.Seam() == seam }
 	if b.IsSpun(seam) {
 		add("No longer spin its crossings", func(p *document.Press) { p.Spun = slices.DeleteFunc(p.Spun, mine) })
-	} else if n := now.Seam.Points; n > 0 && !b.ofCopy(seam) {
+	} else if n := now.Seam.Points; n > 0 && !b.copies()[seam] {
 		spin := func(keys ...naming.Crossing) func(*document.Press) {
 			return func(p *document.Press) { p.Spun = append(p.Spun, keys...) }
 		}
@@ -139,25 +138,32 @@ func (b presses) spins(out Asked, now pressing.Decision, add func(way string, ch
 			}
 			add(all, spin(seam.All()))
 		}
-		if thick := b.thick(); out.Layers >= pressing.Thick && len(thick) > 1 {
+		if out.Layers < pressing.Thick {
+			return
+		}
+		if thick := b.thick(); len(thick) > 1 {
 			add(fmt.Sprintf("Spin the crossings of all %d seams as thick", len(thick)), spin(thick...))
 		}
 	}
 }
 
-// ofCopy says whether a seam is one of a unit in another colourway, or of one that is pressed two ways: it is spun like
-// that of the unit which it is a copy of.
-func (b presses) ofCopy(seam naming.Seam) bool {
-	return slices.ContainsFunc(b.Units, func(m making.Made) bool {
-		return m.Unit.Of > 0 && slices.ContainsFunc(m.Seams, func(s making.SeamKind) bool { return s.ID == seam })
-	})
+// copies are the seams of units in another colourway, or of those that are pressed two ways: they are spun like that of
+// the unit which they are a copy of.
+func (b presses) copies() map[naming.Seam]bool {
+	list := map[naming.Seam]bool{}
+	for _, m := range b.Units {
+		for _, s := range m.Seams {
+			list[s.ID] = list[s.ID] || m.Unit.Of > 0
+		}
+	}
+	return list
 }
 
 // thick lists the seams whose crossings can be spun and are as thick as a needle labours at, all of each.
 func (b presses) thick() (list []naming.Crossing) {
+	layers, copies := b.Press.LayersOver(), b.copies()
 	for _, seam := range b.Press.Order {
-		if b.Press.Decisions[seam].Seam.Points > 0 && !b.IsSpun(seam) && !b.ofCopy(seam) &&
-			b.Press.LayersOver(seam) >= pressing.Thick {
+		if layers[seam] >= pressing.Thick && b.Press.Decisions[seam].Seam.Points > 0 && !copies[seam] && !b.IsSpun(seam) {
 			list = append(list, seam.All())
 		}
 	}
@@ -177,7 +183,7 @@ func (b presses) choice(seam naming.Seam, way string, c document.Document, anew 
 	other := held.Pressed()
 	choice := SeamChoice{
 		Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press),
-		More: other.Press.Clashes - b.Press.Clashes, Layers: other.Press.LayersOver(seam), Changes: []string{},
+		More: other.Press.Clashes - b.Press.Clashes, Layers: other.Press.LayersOver()[seam], Changes: []string{},
 		Again: []string{}, Undone: []string{}, Document: c,
 	}
 	if anew {

@@ -110,7 +110,7 @@ func (b AtIron) card(batch batching.Batch) PressCard {
 			"turn it over and press along the seams so that no pleat is left."
 	case len(batch.Presses) == 1 && batch.Stage != batching.Top && batch.Stage != batching.Rows:
 		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.",
-			strings.TrimSuffix(b.Toward(first), fromTheRightSide))
+			strings.TrimSuffix(b.Toward(first), seenFromTheFront))
 		c.Way = "Lift the top piece and let the iron follow it over the seam: the allowances lie under what was on top."
 	case batch.ID.Column() > 0:
 		c.Lay = "Wrong side up, a row at a time, the threads between the rows left in."

@@ -2,7 +2,6 @@ package iron_test
 
 import (
 	"fmt"
-	"slices"
 	"strings"
 	"testing"
 
@@ -490,48 +489,35 @@ func TestManyColumnsAreToldByTheirNumbers(t *testing.T) {
 	}
 }
 
-// A row of blocks is told one way where pressing it so makes no more crossings clash and brings no more seams under a
-// seam: every row of every block of the library, laid 7 × 3, that goes two ways is held each way, and costs something.
-func TestARowGoesOneWayWhereThatCostsNothing(t *testing.T) {
-	mixed, rows := 0, 0
-	for _, d := range whole.Blocks(t) {
-		d.Top.Rows, d.Top.Columns = 3, 7
-		w, ok := work.Of(d)
-		if !ok {
-			t.Fatal(d.Name)
-		}
-		bulk := func(seam naming.Seam, x int) int {
-			return pressing.Decision{Seam: w.Press.Decisions[seam].Seam, X: x}.Toward().Bulk
-		}
-		for _, k := range w.Layout.Kinds {
-			var ways []int
-			now := 0
-			for j := 1; j < len(k.Cells); j++ {
-				x := w.Press.Decisions[k.SeamID(j)].X
-				ways, now = append(ways, x), now+bulk(k.SeamID(j), x)
-			}
-			if rows++; len(ways) == 0 || !slices.Contains(ways, -ways[0]) {
-				continue
-			}
-			mixed++
-			for x, side := range map[int]document.SeamSide{1: document.Plus, -1: document.Minus} {
-				held, then := d, 0
-				held.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{}}
-				for j := 1; j < len(k.Cells); j++ {
-					held.Press.Held[k.SeamID(j)] = side
-					then += bulk(k.SeamID(j), x)
-				}
-				if h, _ := work.Of(held); h.Press.Clashes <= w.Press.Clashes && then <= now && w.Press.Proven() &&
-					w.Press.Clashes == 0 && len(w.Layout.Kinds) == 1 {
-					t.Errorf("%s, %s goes %v, and could go one way", d.Name, k.Name(), ways)
-				}
-			}
-		}
+// A row of blocks goes one way though the seams at its two ends would rather go to the dark, each to its own: nothing
+// crosses there. Where the end is held, it stays.
+func TestARowGoesOneWay(t *testing.T) {
+	d := whole.FromLibrary(t, "nine-patch")
+	patch := func(id naming.Unit, role string) making.Unit {
+		return making.Unit{ID: id, Name: string(id), How: &straight.PlainPatch{
+			Role: role, Width: making.Typed("4 in"), Height: making.Typed("4 in"),
+		}}
 	}
-	if rows < 50 {
-		t.Errorf("%d rows, %d go two ways", rows, mixed)
+	d.Parts = []making.Unit{patch("dark", "A"), patch("light", "B")}
+	row := []quilt.Cell{{Unit: "dark"}, {Unit: "light"}, {Unit: "light"}, {Unit: "light"}, {Unit: "light"}, {Unit: "dark"}}
+	d.Top = quilt.Top{Rows: 1, Columns: 6, Repeat: [][]quilt.Cell{row}}
+	says := func() string {
+		for _, l := range whole.Planned(t, d).Press.Lines {
+			if l.Name == "Row 1" {
+				return l.Says
+			}
+		}
+		return ""
 	}
-	t.Log(rows, mixed)
+	if got := says(); !strings.HasPrefix(got, "every seam to the ") {
+		t.Errorf("%q", got)
+	}
+	d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{
+		"row-1/2": document.Minus, "row-1/6": document.Plus,
+	}}
+	if got := says(); strings.HasPrefix(got, "every seam to the ") {
+		t.Errorf("held: %q", got)
+	}
 }
 
 // What was left until a row is laid is told on the card of that row.

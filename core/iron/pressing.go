@@ -438,12 +438,12 @@ func (b AtIron) sides(batch batching.Batch) string {
 	return "toward " + b.Toward(b.Press.Decisions[batch.Presses[0]])
 }
 
-// fromTheRightSide is said wherever something goes left or right: on the board it lies wrong side up.
-const fromTheRightSide = ", seen from the front"
+// seenFromTheFront is said wherever something goes left or right: on the board it lies wrong side up.
+const seenFromTheFront = ", seen from the front"
 
 func fromTheFront(says string) string {
 	if strings.Contains(says, "left") || strings.Contains(says, "right") {
-		return says + fromTheRightSide
+		return says + seenFromTheFront
 	}
 	return says
 }
@@ -600,7 +600,7 @@ func (b AtIron) webSides(batch batching.Batch) string {
 			row.Presses = append(row.Presses, k.SeamID(j))
 		}
 		if len(row.Presses) > 0 {
-			of[i] = strings.TrimSuffix(b.sides(row), fromTheRightSide)
+			of[i] = strings.TrimSuffix(b.sides(row), seenFromTheFront)
 		}
 	}
 	rows := map[string][]string{}

@@ -5,13 +5,11 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/pressing"
 	"vicis/core/problem"
 )
 
 // Kinds that look alike: they fall out of one run, are sewn otherwise, and come to lie wherever their look does.
-
-// mostKinds is how many kinds of one look are told apart.
-const mostKinds = 4
 
 // KindsOf makes units once more for every other kind that what looks alike falls out in, as if that one lay everywhere;
 // nothing where all is of one kind.
@@ -23,7 +21,7 @@ func KindsOf(units []making.Unit, t making.Table, made map[naming.Unit]making.Ma
 			most = max(most, len(v.Others))
 		}
 	}
-	for kind := 1; kind <= min(most, mostKinds-1); kind++ {
+	for kind := 1; kind <= min(most, pressing.MostKinds-1); kind++ {
 		there := t
 		there.Problems = &problem.List{}
 		there.First = func(m *making.Made) {

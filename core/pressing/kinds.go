@@ -13,8 +13,8 @@ import (
 
 // Kinds that look alike and are sewn otherwise: what meets in them and at their edges is not the same.
 
-// mostKinds is of how many kinds a block is.
-const mostKinds = 4
+// MostKinds is how many kinds of one look are told apart.
+const MostKinds = 4
 
 // sorted is a layout in which all blocks of one kind lie before those of the next, row by row from the top: each kind
 // as often as it falls out.

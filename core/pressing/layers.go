@@ -29,18 +29,20 @@ const (
 	Spun     State = "spun"
 )
 
-// LayersOver is how many layers of cloth lie over each other where other seams meet along one, at the thickest point.
-func (p Plan) LayersOver(seam naming.Seam) (layers int) {
-	var joint []piece.Meeting
-	for i, c := range p.net.crossings {
-		if c.meeting.Over == seam {
-			joint = append(joint, c.meeting)
+// LayersOver is how many layers of cloth lie over each other where other seams meet along each seam, at its thickest
+// point.
+func (p Plan) LayersOver() map[naming.Seam]int {
+	layers := map[naming.Seam]int{}
+	for i := 0; i < len(p.net.crossings); {
+		over := map[naming.Seam][]piece.Meeting{}
+		for joint := p.net.crossings[i].joint; i < len(p.net.crossings) && p.net.crossings[i].joint == joint; i++ {
+			m := p.net.crossings[i].meeting
+			over[m.Over] = append(over[m.Over], m)
 		}
-		if last := i+1 == len(p.net.crossings); len(joint) > 0 && (last || p.net.crossings[i+1].joint != c.joint) {
-			for _, one := range p.Crossed(joint) {
-				layers = max(layers, one.Layers)
+		for seam, list := range over {
+			for _, one := range p.Crossed(list) {
+				layers[seam] = max(layers[seam], one.Layers)
 			}
-			joint = joint[:0]
 		}
 	}
 	return layers

@@ -176,7 +176,7 @@ func (n *network) sides() (sides []int, bound int64) {
 	}
 	x, bound, looks := decide(len(n.seams)+1, n.meet, wishes, n.fine)
 	n.looks += looks
-	n.simplify(x, wishes)
+	n.oneWay(x, wishes, n.lines())
 	n.simplifyRows(x)
 	sides = make([]int, len(x))
 	for v := range sides {
@@ -191,12 +191,6 @@ func (n *network) sides() (sides []int, bound int64) {
 	return sides, bound
 }
 
-// simplify turns seams that are told in one line all one way where that leaves as many crossings nesting and grants as
-// many wishes: of answers that are equally good the one that is easiest to say and to do.
-func (n *network) simplify(x []int8, wishes []spring) {
-	n.oneWay(x, wishes, n.lines())
-}
-
 // simplifyRows turns rows of blocks all one way also where single seams would rather go to the dark, those at its ends
 // above all: a person presses a row one way.
 func (n *network) simplifyRows(x []int8) {
@@ -209,7 +203,8 @@ func (n *network) simplifyRows(x []int8) {
 	n.oneWay(x, asked, slices.DeleteFunc(n.lines(), func(line []int) bool { return !n.seams[line[0]-1].Row }))
 }
 
-// oneWay turns lines of seams all one way where that leaves as many crossings nesting and grants as many of the wishes.
+// oneWay turns seams that are told in one line all one way where that leaves as many crossings nesting and grants as
+// many of the wishes: of answers that are equally good the one that is easiest to say and to do.
 func (n *network) oneWay(x []int8, wishes []spring, lines [][]int) {
 	touching := func(springs []spring) [][]int {
 		list := make([][]int, len(x))

@@ -61,7 +61,7 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.SeamKind {
 func crossingsInside(l quilt.Layout, units []making.Made) (list []kindOfCrossing, joint int) {
 	for _, m := range units {
 		for _, block := range m.Each() {
-			for kind := range mostKinds {
+			for kind := range MostKinds {
 				id := block.Unit.ID.Kind(kind)
 				n := l.Count[id]
 				if n == 0 {
