@@ -2,6 +2,7 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { Project, Step, Trouble } from "../api/client";
+import { lower } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import type { Kit } from "./kit";
 import type { useTally } from "./useTally";
@@ -43,11 +44,11 @@ export function Message({ tally, project, step, then, kit, iron }: MessageProps)
     warm = false;
     says =
       next && next.id !== step.id
-        ? `All made. ${kit?.next ? "Next for this kit" : then ? "Next on this chain" : "Next"}: ${next.says}`
+        ? `All made. ${kit?.next ? "Next for this kit" : then ? "Next on this chain" : "Next"}: ${lower(next.says)}`
         : "All made.";
   } else if (kit?.next) {
     warm = false;
-    says = `${kit.says.charAt(0).toUpperCase()}${kit.says.slice(1)} has all of these. Next for it: ${kit.next.says}`;
+    says = `${kit.says.charAt(0).toUpperCase()}${kit.says.slice(1)} has all of these. Next for it: ${lower(kit.next.says)}`;
   } else if (p && p.ready >= 0 && p.ready < p.toGo) says = `Parts on hand for ${p.ready}.`;
   return (
     <Flex minH={{ base: "24px", md: "30px" }} align="center" gap="12px" mt="4px" role="status">

@@ -12,6 +12,7 @@ import { Help } from "./Help";
 import { Key } from "./Key";
 import { everywhere } from "./keyList";
 import { Mark } from "./Mark";
+import { lower } from "./many";
 import { Ruled } from "./Ruled";
 import { Loading, Plain, Wrong } from "./States";
 import { useKey } from "./useKey";
@@ -217,5 +218,3 @@ function nextLine(project: Project) {
   if (p.ready >= 0 && p.ready < p.toGo) parts.push(`parts on hand for ${p.ready}`);
   return parts.join(" · ");
 }
-
-const lower = ([first = "", ...rest]: Iterable<string>) => first.toLowerCase() + rest.join("");

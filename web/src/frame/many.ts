@@ -1,2 +1,5 @@
 /** So many of something: "1 block", "12 blocks". */
 export const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`;
+
+/** A sentence as it goes on after a colon. */
+export const lower = ([first = "", ...rest]: Iterable<string>) => first.toLowerCase() + rest.join("");

@@ -5,6 +5,7 @@ import { newId, Refused, type Shelved, server } from "../api/client";
 import { asks } from "../api/queries";
 import { QuiltView } from "../drawn/QuiltView";
 import { Mark } from "../frame/Mark";
+import { lower } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import { StageCounts } from "../frame/StageCounts";
 import { Loading, Wrong } from "../frame/States";
@@ -159,7 +160,7 @@ function Item({ quilt }: { quilt: Shelved }) {
         <Text textStyle="section" mt="16px">
           <Ruled>
             {quilt.next
-              ? `Next: ${quilt.next.charAt(0).toLowerCase()}${quilt.next.slice(1)}`
+              ? `Next: ${lower(quilt.next)}`
               : quilt.problems.length > 0
                 ? `${quilt.problems[0]?.says}`
                 : "Everything is made."}
