@@ -23,7 +23,7 @@ type Remedy struct {
 	Clashes  int               `json:"clashes" doc:"Crossings that then lie on each other"`
 	Leaves   string            `json:"leaves" doc:"What becomes of the crossings then, in words"`
 	Costs    []string          `json:"costs" doc:"What it takes more, or less, than now"`
-	Again    []string          `json:"again" doc:"What is pressed already and would be pressed again, or sewn anew where there is no such seam then"`
+	Redone   []Redone          `json:"redone" doc:"What it asks for otherwise than now: where it is sewn or pressed already, that is done again"`
 	Document document.Document `json:"document" doc:"The project with the remedy taken"`
 }
 
@@ -213,20 +213,6 @@ func (b presses) costs() costs {
 	return c
 }
 
-// again names what is pressed already and would lie otherwise.
-func (b presses) again(other map[naming.Seam]pressing.Decision) []string {
-	list := []string{}
-	for _, batch := range b.Batches {
-		if b.Done(batch.ID) && slices.ContainsFunc(batch.Presses, func(s naming.Seam) bool {
-			is, there := other[s]
-			return !there || is.X != b.Press.Decisions[s].X
-		}) {
-			list = append(list, batch.Name)
-		}
-	}
-	return list
-}
-
 // candidate is a remedy before it is tried.
 type candidate struct {
 	name, says string
@@ -255,7 +241,7 @@ func (was presses) tried(one scored, before costs) (Remedy, bool) {
 	after := b.costs()
 	r := Remedy{
 		Name: one.name, Says: one.says, Clashes: b.Press.Clashes, Leaves: leaves(b.Press), Costs: []string{},
-		Again: was.again(b.Press.Decisions), Document: one.document,
+		Redone: was.redone(b.Laid, ""), Document: one.document,
 	}
 	if b.Press.Clashes > 0 && b.Press.Proven() {
 		r.Leaves += ", and fewer is not possible so"

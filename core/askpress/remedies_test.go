@@ -106,6 +106,10 @@ func TestPartsAreTurnedWithinABlock(t *testing.T) {
 	if len(r.List) == 0 || !strings.HasPrefix(r.List[0].Name, "Turn parts within") || r.List[0].Clashes != 0 {
 		t.Fatalf("%+v", r.List)
 	}
+	// One of two segments is turned: what joins them is taken apart, and the set they are cut from stays as it is.
+	if again := how(r.List[0].Redone); len(again) != 1 || again["block"] != askpress.Resewn {
+		t.Errorf("done again: %v", again)
+	}
 	if after := whole.Planned(t, r.List[0].Document); after.Press.Clashes != 0 || len(after.Steps) != len(p.Steps) {
 		t.Errorf("%d clash in %d steps, %d before", after.Press.Clashes, len(after.Steps), len(p.Steps))
 	}
@@ -211,8 +215,8 @@ func TestWhatIfKeepsItsWord(t *testing.T) {
 						t.Errorf("%s, %s, %s: %q, %d clash and %d are opened", name, seam.Seam, c.Way, c.Leaves,
 							after.Press.Clashes, after.Press.Opened)
 					}
-					if c.Way == "Hold it as it is" && (c.More != 0 || len(c.Changes) > 0) {
-						t.Errorf("%s, %s: holding it changes %v", name, seam.Seam, c.Changes)
+					if c.Way == "Hold it as it is" && (c.More != 0 || len(c.Redone) > 0) {
+						t.Errorf("%s, %s: holding it changes %v", name, seam.Seam, c.Redone)
 					}
 				}
 			}
@@ -254,7 +258,7 @@ func TestContradictorySeamsAreNamed(t *testing.T) {
 	}
 	a, _ := askpress.AboutSeam(d, "row-2/2", ask.Enough(nil))
 	for _, c := range a.Choices {
-		if strings.HasPrefix(c.Way, "Press it toward") && c.More == 0 && !slices.Contains(c.Changes, "Row 1") {
+		if strings.HasPrefix(c.Way, "Press it toward") && c.More == 0 && !slices.ContainsFunc(c.Redone, func(r askpress.Redone) bool { return r.Name == "Row 1" }) {
 			continue
 		}
 		if strings.HasPrefix(c.Way, "Press it toward") && c.More == 0 {
@@ -403,6 +407,9 @@ func TestACrossingIsSpunByChoice(t *testing.T) {
 	if c.Layers != 9 || c.Clashes != 0 || len(c.Undone) == 0 {
 		t.Errorf("%d layers, %d clash, undone: %q", c.Layers, c.Clashes, c.Undone)
 	}
+	if again := how(c.Redone); again["block/row-1"] != askpress.Stitched || again["half"] == askpress.Resewn {
+		t.Errorf("done again: %v", again)
+	}
 	for _, name := range c.Undone {
 		if !strings.Contains(name, "row 1") {
 			t.Errorf("%s is undone", name)
@@ -411,4 +418,13 @@ func TestACrossingIsSpunByChoice(t *testing.T) {
 	if after := whole.Planned(t, c.Document); after.Press.Spun != 16 {
 		t.Errorf("%d spun in sixteen blocks", after.Press.Spun)
 	}
+}
+
+// how is which steps are done again, and how.
+func how(list []askpress.Redone) map[naming.Step]askpress.How {
+	all := map[naming.Step]askpress.How{}
+	for _, r := range list {
+		all[r.Step] = r.How
+	}
+	return all
 }

@@ -46,8 +46,7 @@ type SeamChoice struct {
 	More     int               `json:"more" doc:"How many more that is"`
 	Layers   int               `json:"layers" doc:"Of cloth along this seam then, at the thickest point"`
 	Undone   []string          `json:"undone" doc:"The seams of which stitches are undone where crossings of this one are spun"`
-	Changes  []string          `json:"changes" doc:"What else would be pressed another way, everything else solved round it"`
-	Again    []string          `json:"again" doc:"What is pressed already and would be pressed again"`
+	Redone   []Redone          `json:"redone" doc:"What else would be pressed another way, everything else solved round it, or sewn with other stitches"`
 	Document document.Document `json:"document" doc:"The project with the choice taken"`
 }
 
@@ -183,24 +182,11 @@ func (b presses) choice(seam naming.Seam, way string, c document.Document, anew 
 	other := held.Pressed()
 	choice := SeamChoice{
 		Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press),
-		More: other.Press.Clashes - b.Press.Clashes, Layers: other.Press.LayersOver()[seam], Changes: []string{},
-		Again: []string{}, Undone: []string{}, Document: c,
+		More: other.Press.Clashes - b.Press.Clashes, Layers: other.Press.LayersOver()[seam],
+		Redone: b.redone(other, seam), Undone: []string{}, Document: c,
 	}
 	if anew {
 		choice.Undone = append(choice.Undone, b.SeamNames(held.Undone[seam])...)
-	}
-	for _, batch := range b.Batches {
-		changed := false
-		for _, s := range batch.Presses {
-			was, is := b.Press.Decisions[s], other.Press.Decisions[s]
-			changed = changed || s != seam && was.X != is.X
-		}
-		if changed {
-			choice.Changes = append(choice.Changes, batch.Name)
-			if b.Done(batch.ID) {
-				choice.Again = append(choice.Again, batch.Name)
-			}
-		}
 	}
 	return choice, true
 }

@@ -11,6 +11,7 @@ import (
 	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
 	"vicis/core/words"
@@ -477,12 +478,19 @@ func (b AtIron) Toward(d pressing.Decision) string {
 	return b.byPlace(b.Batches[i], d)
 }
 
-// byPlace tells the two sides of a seam apart by where they lie.
+// byPlace tells the two sides of a seam apart by where they lie: +1 lies left of the seam's direction.
 func (b AtIron) byPlace(batch batching.Batch, d pressing.Decision) string {
-	if batch.Lies == making.Level || batch.Lies == making.Falling {
-		return map[bool]string{true: "the upper one", false: "the lower one"}[d.X > 0 == (batch.Lies == making.Level)]
+	i := slices.IndexFunc(batch.Piece.Seams, func(s piece.SeamLine) bool { return s.ID == d.Seam.ID })
+	if i < 0 { // of rows and borders
+		return fromTheFront(map[bool]string{true: "the right-hand one", false: "the left-hand one"}[d.X > 0])
 	}
-	return fromTheFront(map[bool]string{true: "the right-hand one", false: "the left-hand one"}[d.X > 0])
+	s := batch.Piece.Seams[i]
+	right, up := d.X*s.To.Y.Cmp(s.From.Y), d.X*s.To.X.Cmp(s.From.X)
+	high := map[int]string{1: "upper", -1: "lower"}[up]
+	if right == 0 {
+		return "the " + high + " one"
+	}
+	return fromTheFront("the " + strings.TrimSpace(high+map[int]string{1: " right", -1: " left"}[right]) + "-hand one")
 }
 
 // nameToward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from
@@ -540,8 +548,8 @@ func (b AtIron) setWords(batch batching.Batch, x []int) string {
 		if len(x) == 1 {
 			return fmt.Sprintf("toward %s, %s", last, direction(x, "the upper strip", "the lower strip", "seam"))
 		}
-		return fmt.Sprintf("every seam toward %s: %s", last,
-			direction(x, "up, toward the first strip", "down, toward the last strip", "seam"))
+		return fmt.Sprintf("every seam toward %s: %s", last, strings.TrimPrefix(
+			direction(x, "up, toward the first strip", "down, toward the last strip", "seam"), "seam by seam: "))
 	}
 	return direction(x, "up, toward the first strip", "down, toward the last strip", "seam")
 }

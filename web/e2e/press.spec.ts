@@ -153,6 +153,7 @@ test("what has been pressed is kept, and the whole quilt is seen from the back",
     .getByRole("button", { name: /^Half: / })
     .click();
   await expect(page.getByRole("heading", { name: /held by you, pressed already/ })).toBeVisible();
+  await expect(page.getByText(/^Pressed already, and to press again: \d+ of Half/).first()).toBeVisible();
   await page.getByRole("button", { name: "No longer keep it so" }).click();
   await expect(page.getByText("kept as pressed")).toBeHidden();
 });

@@ -39,6 +39,7 @@ export type Held = Schemas["Held"];
 export type Holding = Omit<Held, "title" | "promised" | "free" | "since" | "id">;
 export type Remnant = Schemas["Remnant"];
 export type Remedy = Schemas["Remedy"];
+export type Redone = Schemas["Redone"];
 export type SeamChoice = Schemas["SeamChoice"];
 export type Arrangement = Schemas["Arrangement"];
 export type Cliff = Schemas["Cliff"];

@@ -2560,6 +2560,19 @@ export interface components {
             n: number;
             reason: string;
         };
+        Redone: {
+            /** @description It is kept as pressed already */
+            done: boolean;
+            /**
+             * @description Sewn otherwise or not at all; sewn with short stitches, of which some are undone; pressed the other way
+             * @enum {string}
+             */
+            how: "sewn" | "stitched" | "pressed";
+            name: string;
+            /** @description Of it the seam alone that is asked about goes otherwise */
+            own: boolean;
+            step: string;
+        };
         Rejoined: {
             /**
              * Format: int64
@@ -2609,8 +2622,6 @@ export interface components {
             standing: components["schemas"]["Standing"][];
         };
         Remedy: {
-            /** @description What is pressed already and would be pressed again, or sewn anew where there is no such seam then */
-            again: string[];
             /**
              * Format: int64
              * @description Crossings that then lie on each other
@@ -2623,6 +2634,8 @@ export interface components {
             /** @description What becomes of the crossings then, in words */
             leaves: string;
             name: string;
+            /** @description What it asks for otherwise than now: where it is sewn or pressed already, that is done again */
+            redone: components["schemas"]["Redone"][];
             /** @description What it asks of the quilter */
             says: string;
         };
@@ -2848,10 +2861,6 @@ export interface components {
             set: string;
         };
         SeamChoice: {
-            /** @description What is pressed already and would be pressed again */
-            again: string[];
-            /** @description What else would be pressed another way, everything else solved round it */
-            changes: string[];
             /**
              * Format: int64
              * @description Crossings that then lie on each other
@@ -2871,6 +2880,8 @@ export interface components {
              * @description How many more that is
              */
             more: number;
+            /** @description What else would be pressed another way, everything else solved round it, or sewn with other stitches */
+            redone: components["schemas"]["Redone"][];
             /** @description The seams of which stitches are undone where crossings of this one are spun */
             undone: string[];
             /** @description What it is, in the imperative */

@@ -6,6 +6,7 @@ import type { Document, Remedy } from "../api/client";
 import { asks } from "../api/queries";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Wrong } from "../frame/States";
+import { Redo } from "./Redo";
 
 export function Remedies({
   document,
@@ -72,11 +73,7 @@ export function Remedies({
                     <Ruled>{`${r.costs.join("; ")}.`}</Ruled>
                   </Text>
                 )}
-                {r.again.length > 0 && (
-                  <Text fontSize="note" color="madder" fontWeight="600">
-                    <Ruled>{`Pressed already, and to press again: ${r.again.join(", ")}.`}</Ruled>
-                  </Text>
-                )}
+                <Redo list={r.redone} />
               </Box>
               <Button size="sm" flexShrink={0} onClick={() => onTake(r)} aria-label={`Do it: ${r.name}`}>
                 Do it

@@ -6,6 +6,7 @@ import { asks } from "../api/queries";
 import { many } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Wrong } from "../frame/States";
+import { Redo } from "./Redo";
 
 export function SeamPanel({
   document,
@@ -89,16 +90,12 @@ export function SeamPanel({
                   <Ruled>{`Sewn with short stitches, the last of them undone inside its allowance: ${c.undone.join(", ")}.`}</Ruled>
                 </Text>
               )}
-              {c.changes.length > 0 && (
+              {others(c).length > 0 && (
                 <Text fontSize="note" color="soft">
-                  <Ruled>{`Then pressed another way: ${c.changes.join(", ")}.`}</Ruled>
+                  <Ruled>{`Then pressed another way: ${others(c).join(", ")}.`}</Ruled>
                 </Text>
               )}
-              {c.again.length > 0 && (
-                <Text fontSize="note" color="madder" fontWeight="600">
-                  <Ruled>{`Pressed already, and to press again: ${c.again.join(", ")}.`}</Ruled>
-                </Text>
-              )}
+              <Redo list={c.redone} />
             </Box>
           </Flex>
         ))}
@@ -107,6 +104,9 @@ export function SeamPanel({
     </Box>
   );
 }
+
+/** What else is pressed the other way then. */
+const others = (c: SeamChoice) => c.redone.filter((r) => r.how === "pressed" && !r.own).map((r) => r.name);
 
 function price(c: SeamChoice) {
   if (c.more > 0) return `${c.leaves}, ${c.more} more than now`;
