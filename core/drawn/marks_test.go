@@ -5,10 +5,13 @@ import (
 	"math"
 	"testing"
 
+	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/core/work"
 	"vicis/internal/trial/whole"
 )
 
@@ -50,6 +53,32 @@ func TestTheBackOfTheWholeQuilt(t *testing.T) {
 				}
 			}
 		}
+	}
+}
+
+// Where a pinwheel's middle is spun, the stitches of its two row seams are undone for the width of an allowance on both
+// sides of the closing seam, and nowhere else.
+func TestStitchesToUndoAreDrawn(t *testing.T) {
+	d := whole.FromLibrary(t, "pinwheel")
+	w, _ := work.Of(d)
+	seams := w.Unit("block").Seams
+	d.Press = &document.Press{Spun: []naming.Crossing{seams[len(seams)-1].ID.All()}}
+	p := whole.Planned(t, d)
+	block := p.Pictures["block"]
+	x, y, wide := block.W/2, block.H/2, w.Table.Seam.Inches()
+	if len(block.Undone) != 2 || len(p.Pictures["half"].Undone) != 0 {
+		t.Fatalf("%+v", block.Undone)
+	}
+	sum := 0.0
+	for _, l := range block.Undone {
+		long := math.Hypot(l.X2-l.X1, l.Y2-l.Y1)
+		if math.Hypot(l.X1-x, l.Y1-y) > 1e-3 || math.Abs(long-wide) > 1e-3 {
+			t.Errorf("%+v lies from (%v, %v)", l, x, y)
+		}
+		sum += l.X2 - l.X1 + l.Y2 - l.Y1
+	}
+	if math.Abs(sum) > 1e-3 {
+		t.Errorf("both lie on one side: %+v", block.Undone)
 	}
 }
 

@@ -23,6 +23,7 @@ type Picture struct {
 	Seams   []SeamStroke `json:"seams"`
 	Crosses []Cross      `json:"crosses" doc:"Where seams meet"`
 	Drawn   []SeamStroke `json:"drawn" doc:"Lines drawn or creased on the back"`
+	Undone  []SeamStroke `json:"undone" doc:"Stitches that are undone so that a crossing can be spun, as they lie in the allowance there"`
 	Whole   bool         `json:"whole" doc:"The patches fill the rectangle"`
 }
 
@@ -119,7 +120,8 @@ func Of(laid *laying.Laid) Drawing {
 func (b Drawing) Piece(p piece.Piece, press *pressing.Plan) Picture {
 	out := Picture{
 		W: inches(p.W), H: inches(p.H), Patches: make([]PatchShape, len(p.Patches)),
-		Seams: make([]SeamStroke, len(p.Seams)), Bands: []Band{}, Crosses: []Cross{}, Drawn: []SeamStroke{}, Whole: p.Whole(),
+		Seams: make([]SeamStroke, len(p.Seams)), Bands: []Band{}, Crosses: []Cross{}, Drawn: []SeamStroke{},
+		Undone: []SeamStroke{}, Whole: p.Whole(),
 	}
 	for i, patch := range p.Patches {
 		points := make([]float64, 0, 2*len(patch.Poly))
@@ -145,9 +147,30 @@ func (b Drawing) Piece(p piece.Piece, press *pressing.Plan) Picture {
 		}
 	}
 	for _, c := range press.Crossed(p.Meetings) {
-		out.Crosses = append(out.Crosses, cross(c, inches(c.Spot.X), inches(c.Spot.Y)))
+		at := cross(c, inches(c.Spot.X), inches(c.Spot.Y))
+		out.Crosses = append(out.Crosses, at)
+		if c.State == pressing.Spun {
+			out.Undone = append(out.Undone, b.undone(out.Seams, at, s)...)
+		}
 	}
 	return out
+}
+
+// undone draws the stitches that are undone at a crossing: folded back with the allowance, they lie over their seam.
+func (b Drawing) undone(seams []SeamStroke, at Cross, wide float64) (list []SeamStroke) {
+	const hair = 1e-3
+	for _, l := range seams {
+		if math.Hypot(l.X2-at.X, l.Y2-at.Y) < hair {
+			l.X1, l.Y1, l.X2, l.Y2 = l.X2, l.Y2, l.X1, l.Y1
+		}
+		if math.Hypot(l.X1-at.X, l.Y1-at.Y) > hair || !b.IsUndone(l.Seam) {
+			continue
+		}
+		part := wide / math.Hypot(l.X2-l.X1, l.Y2-l.Y1)
+		l.X2, l.Y2 = Round(l.X1+part*(l.X2-l.X1)), Round(l.Y1+part*(l.Y2-l.Y1))
+		list = append(list, l)
+	}
+	return list
 }
 
 func cross(c pressing.Crossed, x, y float64) Cross {

@@ -381,6 +381,16 @@ func undone(units []making.Made) map[naming.Seam][]naming.Seam {
 	return list
 }
 
+// IsUndone says whether stitches of a seam are undone where a later one is spun.
+func (b Sewn) IsUndone(seam naming.Seam) bool {
+	for _, list := range b.Undone {
+		if slices.Contains(list, seam) {
+			return true
+		}
+	}
+	return false
+}
+
 // standIns checks what stands in for what: the same look and size, promised once.
 func (b Sewn) standIns() bool {
 	good := true

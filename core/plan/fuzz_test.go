@@ -98,6 +98,7 @@ func FuzzChangedBlock(f *testing.F) {
 		}
 		first, said := plan.Make(d, problems)
 		hasWorkOrSaysWhy(t, first, said)
+		toldWell(t, d.Name, d, first)
 		second, _ := plan.Make(d, problems)
 		a, err := json.Marshal(first)
 		if err != nil {

@@ -174,49 +174,54 @@ func TestSentencesAreWhole(t *testing.T) {
 	seen, quilts := 0, 0
 	someQuilts(t, func(name string, d document.Document, p plan.Plan) {
 		quilts++
-		p.Pictures, p.Quilt.Blocks = nil, nil
-		sentences, ids := said(t, p), idsOf(d)
-		sentences = append(sentences, plan.TextOf(d, p))
+		var more []string
 		if quilts%8 == 0 {
 			r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 			for i := range r.List {
 				r.List[i].Document = document.Document{}
 			}
 			c, _ := askcloth.Cliffs(d, ask.Enough(nil))
-			sentences = append(sentences, said(t, r)...)
-			sentences = append(sentences, said(t, c)...)
+			more = append(said(t, r), said(t, c)...)
 		}
-		for _, s := range sentences {
-			seen++
-			if !utf8.ValidString(s) || strings.ContainsRune(s, utf8.RuneError) {
-				t.Errorf("%s: %q", name, s)
-			}
-			for _, line := range strings.Split(s, "\n") {
-				for _, w := range wrong {
-					m := cmp.Or(w.FindString(strings.TrimSpace(line)), changesNothing(line))
-					for _, id := range ids {
-						if strings.Contains(" "+line+" ", " "+id+" ") {
-							m = id
-						}
-					}
-					if m != "" &&
-						!(strings.HasPrefix(s, p.Name) && strings.Contains(m, "  ")) {
-						t.Errorf("%s: %q in %q", name, m, line)
-					}
-				}
-			}
-		}
-		told := map[string]string{}
-		for _, s := range p.Steps {
-			if other, twice := told[s.Says]; twice {
-				t.Errorf("%s: %s and %s are both told %q", name, other, s.ID, s.Says)
-			}
-			told[s.Says] = string(s.ID)
-		}
+		seen += toldWell(t, name, d, p, more...)
 	})
 	if quilts < 200 || seen < 20_000 {
 		t.Errorf("only %d sentences of %d quilts", seen, quilts)
 	}
+}
+
+// toldWell holds every sentence of a plan, and more, to that, and says how many there are.
+func toldWell(t *testing.T, name string, d document.Document, p plan.Plan, more ...string) int {
+	t.Helper()
+	p.Pictures, p.Quilt.Blocks = nil, nil
+	sentences, ids := append(more, said(t, p)...), idsOf(d)
+	sentences = append(sentences, plan.TextOf(d, p))
+	for _, s := range sentences {
+		if !utf8.ValidString(s) || strings.ContainsRune(s, utf8.RuneError) {
+			t.Errorf("%s: %q", name, s)
+		}
+		for line := range strings.SplitSeq(s, "\n") {
+			for _, w := range wrong {
+				m := cmp.Or(w.FindString(strings.TrimSpace(line)), changesNothing(line))
+				for _, id := range ids {
+					if strings.Contains(" "+line+" ", " "+id+" ") {
+						m = id
+					}
+				}
+				if m != "" && !(strings.HasPrefix(s, p.Name) && strings.Contains(m, "  ")) {
+					t.Errorf("%s: %q in %q", name, m, line)
+				}
+			}
+		}
+	}
+	told := map[string]string{}
+	for _, s := range p.Steps {
+		if other, twice := told[s.Says]; twice {
+			t.Errorf("%s: %s and %s are both told %q", name, other, s.ID, s.Says)
+		}
+		told[s.Says] = string(s.ID)
+	}
+	return len(sentences)
 }
 
 var termOf = regexp.MustCompile(`^(\d+)(?: × (\d+))?(?: ÷ (\d+), rounded up,)?$`)

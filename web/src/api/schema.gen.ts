@@ -2197,6 +2197,8 @@ export interface components {
             h: number;
             patches: components["schemas"]["PatchShape"][];
             seams: components["schemas"]["SeamStroke"][];
+            /** @description Stitches that are undone so that a crossing can be spun, as they lie in the allowance there */
+            undone: components["schemas"]["SeamStroke"][];
             /** Format: double */
             w: number;
             /** @description The patches fill the rectangle */

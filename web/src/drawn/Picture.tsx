@@ -67,6 +67,7 @@ export function PictureView({
           />
         )}
         {crossings && <Crossings crosses={picture.crosses} px={1 / scale} />}
+        {crossings && back && <Undone lines={picture.undone} px={1 / scale} />}
         {onSeam &&
           picture.seams.map((s) => (
             // biome-ignore lint/a11y/noStaticElementInteractions: every seam is a button in the list below the drawing too
@@ -258,6 +259,22 @@ export function Crossings({ crosses, px }: { crosses: Cross[]; px: number }) {
     </>
   );
 }
+
+/** Stitches to undo so that a crossing can be spun: dots of thread along their seam. */
+export const Undone = ({ lines, px }: { lines: Picture["undone"]; px: number }) =>
+  lines.map((l) => (
+    <g key={`${l.x1} ${l.y1} ${l.x2} ${l.y2}`} strokeLinecap="round">
+      <line {...place(l)} stroke="var(--v-colors-chalk)" strokeWidth={px * 6} />
+      <line
+        {...place(l)}
+        stroke="var(--v-colors-thread-madder)"
+        strokeWidth={px * 3.6}
+        strokeDasharray={`0 ${px * 5.4}`}
+      />
+    </g>
+  ));
+
+const place = ({ x1, y1, x2, y2 }: Picture["undone"][number]) => ({ x1, y1, x2, y2 });
 
 /** A ring round a crossing where a needle labours. */
 export function ThickMark({ r, px, stroke = "var(--v-colors-pencil)" }: { r: number; px: number; stroke?: string }) {

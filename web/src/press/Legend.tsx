@@ -1,6 +1,6 @@
 // What the signs on the back mean.
 import { Flex } from "@chakra-ui/react";
-import { CrossMark, ThickMark } from "../drawn/Picture";
+import { CrossMark, ThickMark, Undone } from "../drawn/Picture";
 
 export function Legend() {
   return (
@@ -20,6 +20,12 @@ export function Legend() {
           {word}
         </Flex>
       ))}
+      <Flex align="center" gap="8px">
+        <svg width="26" height="12" viewBox="0 0 26 12" aria-hidden="true">
+          <Undone lines={[{ x1: 2, y1: 6, x2: 24, y2: 6 }]} px={1} />
+        </svg>
+        stitches to undo
+      </Flex>
       <Flex align="center" gap="8px">
         <svg width="26" height="26" viewBox="-13 -13 26 26" fill="none" aria-hidden="true">
           <ThickMark r={8} px={1} stroke="var(--v-colors-ink)" />
