@@ -51,7 +51,7 @@ func (s *Server) cut(ctx context.Context, in *WriteIn) (*projectOut, error) {
 
 // afterCutting is the document with its supplies cut, and the pieces of the shelf that are fewer or new.
 func afterCutting(q store.Quilt, list []store.Cloth) (string, []store.Cloth, error) {
-	p := previewOf([]byte(q.Document))
+	p := previewOf(document.Stored(q.Document))
 	if p.Problems.Stopped() {
 		return "", nil, door.Refuse(p.Problems)
 	}
@@ -129,7 +129,7 @@ func holdings(list []store.Cloth) ([]cloth.Holding, error) {
 func promises(quilts []store.Quilt) []cloth.Promise {
 	var list []cloth.Promise
 	for _, q := range quilts {
-		if d, _ := document.Read([]byte(q.Document)); len(d.Supplies) > 0 && !q.Away {
+		if d, _ := document.Stored(q.Document); len(d.Supplies) > 0 && !q.Away {
 			list = append(list, cloth.Promise{Quilt: q.ID, Name: d.Name, Supplies: d.Supplies})
 		}
 	}
@@ -141,7 +141,7 @@ func promises(quilts []store.Quilt) []cloth.Promise {
 
 // keepsPromises refuses a document that takes what another quilt has.
 func keepsPromises(_, text string, list []store.Cloth, others []store.Quilt) error {
-	d, _ := document.Read([]byte(text))
+	d, _ := document.Stored(text)
 	if len(d.Supplies) == 0 {
 		return nil
 	}

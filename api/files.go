@@ -65,7 +65,7 @@ func (s *Server) swap(ctx context.Context, in *struct{ Body Draft }) (*body[Prev
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	return &body[Preview]{previewOf(text)}, nil
+	return &body[Preview]{previewOf(document.Read(text))}, nil
 }
 
 func (s *Server) file(ctx context.Context, in *QuiltIn) (*attachment, error) {
@@ -73,7 +73,7 @@ func (s *Server) file(ctx context.Context, in *QuiltIn) (*attachment, error) {
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	d, _ := document.Read([]byte(q.Document))
+	d, _ := document.Stored(q.Document)
 	text, err := document.Write(d)
 	if err != nil {
 		return nil, door.Explain(err)
@@ -86,7 +86,7 @@ func (s *Server) cutList(ctx context.Context, in *QuiltIn) (*attachment, error) 
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	p := previewOf([]byte(q.Document))
+	p := previewOf(document.Stored(q.Document))
 	if p.Problems.Stopped() {
 		return nil, door.Refuse(p.Problems)
 	}
@@ -113,7 +113,7 @@ func (s *Server) revisions(ctx context.Context, in *QuiltIn) (*body[[]Revised], 
 	list := make([]Revised, 0, len(revs))
 	var before document.Document
 	for i, r := range revs {
-		d, _ := document.Read([]byte(r.Document))
+		d, _ := document.Stored(r.Document)
 		changes := []string{"put on the shelf"}
 		if i > 0 {
 			changes = document.Changes(before, d)

@@ -11,6 +11,7 @@ import (
 	lru "github.com/hashicorp/golang-lru/v2"
 
 	"vicis/api/door"
+	"vicis/core/document"
 	"vicis/core/plan"
 	"vicis/core/record"
 	"vicis/core/tally"
@@ -79,9 +80,9 @@ func (k *kept) weight() (sum int64) {
 	return sum
 }
 
-// begin gives one revision, and has it planned in its turn where nobody has yet; document says where its text comes
+// begin gives one revision, and has it planned in its turn where nobody has yet; text says where its text comes
 // from. What cannot be read or planned is not kept.
-func (k *kept) begin(quilt string, rev int, document func(context.Context) (string, error)) *planned {
+func (k *kept) begin(quilt string, rev int, text func(context.Context) (string, error)) *planned {
 	key := revised{quilt, rev}
 	p := &planned{done: make(chan struct{})}
 	if old, found, _ := k.plans.PeekOrAdd(key, p); found {
@@ -100,12 +101,12 @@ func (k *kept) begin(quilt string, rev int, document func(context.Context) (stri
 		}()
 		end := k.turns.Wait()
 		defer end()
-		text, err := document(context.Background()) // others may wait for it when the first has gone
+		stored, err := text(context.Background()) // others may wait for it when the first has gone
 		if err != nil {
 			p.err = err
 			return
 		}
-		p.project.Preview, p.work = planOf([]byte(text))
+		p.project.Preview, p.work = planOf(document.Stored(stored))
 		k.keep(p)
 	}()
 	return p

@@ -105,7 +105,7 @@ func (s *Server) allowances(ctx context.Context, _ *struct{}) (*body[[]Allowance
 	}
 	list := []AllowanceKnown{}
 	for _, q := range quilts {
-		d, problems := document.Read([]byte(q.Document))
+		d, problems := document.Stored(q.Document)
 		c, ok := decided.Read(d)
 		if problems.Stopped() || !ok {
 			continue

@@ -133,7 +133,7 @@ func (s *Server) preview(ctx context.Context, in *struct{ Body Draft }) (*body[P
 		return nil, err
 	}
 	defer end()
-	p := previewOf(in.Body.raw)
+	p := previewOf(document.Read(in.Body.raw))
 	if len(p.Problems) > 0 && p.Problems[0].Code == "document-unreadable" {
 		return nil, door.Refuse(p.Problems)
 	}

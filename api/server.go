@@ -94,9 +94,8 @@ func draft(o huma.Operation) huma.Operation {
 	return o
 }
 
-// planOf plans what is in a document text, and gives the work behind the plan.
-func planOf(raw []byte) (Preview, *work.Work) {
-	d, problems := document.Read(raw)
+// planOf plans a document as it was read, and gives the work behind the plan.
+func planOf(d document.Document, problems problem.List) (Preview, *work.Work) {
 	if len(problems) > 0 && problems[0].Code == "document-unreadable" {
 		return Preview{Document: d, Problems: problems}, &work.Work{}
 	}
@@ -107,8 +106,8 @@ func planOf(raw []byte) (Preview, *work.Work) {
 	return Preview{Document: d, Plan: p, Problems: problems}, w
 }
 
-func previewOf(raw []byte) Preview {
-	p, _ := planOf(raw)
+func previewOf(d document.Document, problems problem.List) Preview {
+	p, _ := planOf(d, problems)
 	return p
 }
 
@@ -270,11 +269,17 @@ func (s *Server) check(ctx context.Context, d Draft) (checked, error) {
 		return checked{}, err
 	}
 	defer end()
-	p, w := planOf(d.raw)
+	p, w := planOf(document.Read(d.raw))
 	if p.Problems.Stopped() {
 		return checked{}, door.Refuse(p.Problems)
 	}
 	text, err := document.Write(p.Document)
+	if len(text) > document.MostBytes {
+		var problems problem.List
+		problems.Stop("document-too-large", "", "Written out, this quilt is larger than 1 MB.",
+			"Deal fewer prints by hand, or make two quilts of it; nothing has been changed.")
+		return checked{}, door.Refuse(problems)
+	}
 	return checked{string(text), p, w}, err
 }
 

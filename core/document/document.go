@@ -60,6 +60,3 @@ type Cloth struct {
 	Shrinks  int             `json:"shrinks,omitempty" minimum:"0" maximum:"25" doc:"So many in a hundred of its length are lost when the cloth is washed before it is cut"`
 	Margin   measure.Written `json:"margin,omitzero" doc:"Bought beyond what the plan cuts, of every fabric"`
 }
-
-// MostBytes is how large a document may be.
-const MostBytes = 1 << 20

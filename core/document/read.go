@@ -18,15 +18,22 @@ import (
 // Read reads a document strictly and puts every length in its canonical text. What cannot be read at all is one
 // problem; what can be read but makes no sense is a problem at its place, and the document is still given so that
 // nothing typed is lost.
-func Read(data []byte) (Document, problem.List) {
+func Read(data []byte) (Document, problem.List) { return sent.read(data) }
+
+// Stored reads a document as it was stored, by this program or an older one: much larger than what is sent, with longer
+// texts, it is read all the same.
+func Stored(data string) (Document, problem.List) { return stored.read([]byte(data)) }
+
+func (b bounds) read(data []byte) (Document, problem.List) {
 	var d Document
 	var problems problem.List
 	broken := func(says string) (Document, problem.List) {
+		says = fmt.Sprintf("%.300s", says)
 		problems.Stop("document-unreadable", "", says, "Open another file, or mend this one; nothing has been changed.")
 		return Document{}, problems
 	}
-	if len(data) > MostBytes {
-		return broken("The document is larger than 1 MB.")
+	if len(data) > b.bytes {
+		return broken(fmt.Sprintf("The document is larger than %d MB.", b.bytes/MostBytes))
 	}
 	if len(bytes.TrimSpace(data)) == 0 {
 		return broken("The document is empty.")
@@ -45,6 +52,7 @@ func Read(data []byte) (Document, problem.List) {
 	if d.Vicis != Version {
 		return broken(fmt.Sprintf("This document has version %d; this program reads version %d.", d.Vicis, Version))
 	}
+	b.texts(data, &problems)
 	d.normalise(&problems)
 	return d, problems
 }
@@ -135,9 +143,13 @@ func (d *Document) finish(b making.BreadthOf) {
 	}
 }
 
-// Write writes a document as indented JSON. Read gives the same document back.
+// Write writes a document as indented JSON, without indents where it would be too large to be read with them. Read gives
+// the same document back, or says that it is too large.
 func Write(d Document) ([]byte, error) {
 	data, err := json.MarshalIndent(d, "", "  ")
+	if len(data) >= MostBytes {
+		data, err = json.Marshal(d)
+	}
 	if err != nil {
 		return nil, fmt.Errorf("write document: %w", err)
 	}

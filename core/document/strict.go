@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
-	"io"
 	"reflect"
 	"strings"
 
@@ -108,7 +107,7 @@ func fieldsOf(t reflect.Type, data json.RawMessage) map[string]reflect.Type {
 			} `json:"how"`
 		}
 		// what cannot be read is said by the decoder
-		_ = json.NewDecoder(io.LimitReader(bytes.NewReader(data), MostBytes)).Decode(&how)
+		_ = json.NewDecoder(bytes.NewReader(data)).Decode(&how)
 		fields := fieldsOf(making.UnitWritten, nil)
 		fields["how"] = nil
 		if m, ok := making.MethodCalled(how.How.By); ok {

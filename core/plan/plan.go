@@ -94,6 +94,9 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 
 // From plans a document and gives the work behind the plan too, which is what a tally is held against.
 func From(d document.Document, problems problem.List) (Plan, *work.Work, problem.List) {
+	if problems.Has(document.TooLong) {
+		return empty(d), &work.Work{}, problems
+	}
 	p, w, problems := whole(d, problems)
 	if problems.Stopped() {
 		partial(&p, d, problems)

@@ -149,10 +149,26 @@ func changesNothing(s string) string {
 	return ""
 }
 
-// idsOf lists the ids of a document that no word is: with a hyphen, an @ or the like in them.
+// idsOf lists the ids of a document that no word is: with a hyphen, an @ or the like in them, and nothing named so.
 func idsOf(d document.Document) (list []string) {
+	names := map[string]bool{d.Name: true}
+	for _, u := range d.Parts {
+		names[u.Name] = true
+	}
+	for _, b := range d.Top.Borders {
+		names[b.Name] = true
+	}
+	for _, f := range d.Fabrics {
+		names[f.Name] = true
+	}
+	for _, r := range d.Roles {
+		names[r.Name] = true
+	}
+	for _, c := range d.Colourways {
+		names[c.Name] = true
+	}
 	add := func(id string) {
-		if strings.ContainsAny(id, "-@~/") {
+		if strings.ContainsAny(id, "-@~/") && !strings.Contains(id, " ") && !names[id] {
 			list = append(list, id)
 		}
 	}
