@@ -102,7 +102,7 @@ func (h Have) Lying() Have {
 // Holding is a piece of cloth on the shelf that all quilts share.
 type Holding struct {
 	ID     string          `json:"id,omitempty" maxLength:"64"`
-	Name   string          `json:"name" doc:"What the quilter calls the fabric"`
+	Name   string          `json:"name" maxLength:"200" doc:"What the quilter calls the fabric"`
 	Colour string          `json:"colour" pattern:"^#[0-9a-fA-F]{6}$"`
 	Kind   Kind            `json:"kind"`
 	Width  measure.Written `json:"width"`

@@ -1,6 +1,7 @@
 package document
 
 import (
+	"encoding/json"
 	"os"
 	"path/filepath"
 	"reflect"
@@ -73,7 +74,7 @@ func TestBrokenAndForeignDocumentsAreRefused(t *testing.T) {
 	}
 }
 
-// Whatever is read is written, and what was written is read as the same document.
+// Whatever is read is written, and what was written is read as the same document, as an older program wrote it too.
 func FuzzReadNeverPanicsAndWriteIsItsInverse(f *testing.F) {
 	f.Add([]byte(small))
 	f.Add([]byte(`{"vicis":1,"units":[null]}`))
@@ -100,13 +101,19 @@ func FuzzReadNeverPanicsAndWriteIsItsInverse(f *testing.F) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		again, problems := Read(text)
-		if problems.Stopped() {
-			t.Fatalf("%v: %s", problems, text)
+		older, err := json.MarshalIndent(d, "", "  ") // as it was stored before there was a bound
+		if err != nil {
+			t.Fatal(err)
 		}
-		second, err := Write(again)
-		if err != nil || string(second) != string(text) {
-			t.Fatalf("written twice it differs: %v\n%s\n%s", err, text, second)
+		for _, from := range []string{string(text), string(older)} {
+			again, problems := Stored(from)
+			if problems.Stopped() {
+				t.Fatalf("%v: %s", problems, text)
+			}
+			second, err := Write(again)
+			if err != nil || string(second) != string(text) {
+				t.Fatalf("written twice it differs: %v\n%s\n%s", err, text, second)
+			}
 		}
 	})
 }
