@@ -9,7 +9,6 @@ import (
 	"path/filepath"
 	"strings"
 	"syscall"
-	"time"
 
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
@@ -182,47 +181,4 @@ func synced(path string) error {
 		return err
 	}
 	return errors.Join(f.Sync(), f.Close())
-}
-
-// ErrBusy says that another program holds the file open.
-var ErrBusy = errors.New("another program has the file open: end it first")
-
-// Restore puts a backup in the place of a database file. What was there is kept under another name beside it, which is
-// given back; nothing of it is changed. A file that a server holds open is refused.
-func Restore(ctx context.Context, from, to string, at time.Time) (aside string, err error) {
-	if _, err := os.Stat(from); err != nil {
-		return "", fmt.Errorf("restore: %w", err)
-	}
-	if err := sound(ctx, from); err != nil {
-		return "", fmt.Errorf("restore: %w", err)
-	}
-	if _, err := os.Stat(to); err == nil {
-		if err := alone(ctx, to); err != nil {
-			return "", fmt.Errorf("restore over %s: %w", to, err)
-		}
-		aside = to + at.Format(".before-20060102-150405")
-		for _, end := range []string{"-wal", "-shm", ""} {
-			if err := os.Rename(to+end, aside+end); err != nil && !errors.Is(err, fs.ErrNotExist) {
-				return "", fmt.Errorf("restore: %w", err)
-			}
-		}
-	}
-	return aside, copied(ctx, from, to)
-}
-
-// alone says whether nobody else has a file open; one that cannot be read at all is held by nobody that could.
-func alone(ctx context.Context, path string) error {
-	if err := sound(ctx, path); err != nil {
-		return nil //nolint:nilerr // whatever it is, it is put aside
-	}
-	db, err := sqlx.Open("sqlite", named(path)+"?_pragma=busy_timeout(200)&_pragma=locking_mode(EXCLUSIVE)")
-	if err != nil {
-		return err
-	}
-	db.SetMaxOpenConns(1)
-	_, err = db.ExecContext(ctx, `BEGIN EXCLUSIVE; COMMIT`)
-	if err = errors.Join(err, db.Close()); err != nil {
-		return errors.Join(ErrBusy, err)
-	}
-	return nil
 }

@@ -13,6 +13,7 @@ import (
 	"path/filepath"
 	"time"
 
+	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 	"modernc.org/sqlite" // the driver "sqlite", without cgo
@@ -57,6 +58,7 @@ type Store struct {
 	write *sqlx.DB // one connection: writers wait for each other here, not in SQLite
 	read  *sqlx.DB
 	path  string
+	held  *flock.Flock // by everybody who has the file open, against one who would put another in its place
 	allow Allow
 	tallies
 	hot struct{ newest, after, insert *sqlx.Stmt } // read by SQLite once, for they are asked at every unit
@@ -71,23 +73,27 @@ func Open(ctx context.Context, path string) (*Store, error) {
 			return nil, fmt.Errorf("make room for the database: %w", err)
 		}
 	}
-	if err := sound(ctx, path); err != nil {
+	for _, whether := range []func() error{
+		func() error { return gone(path) }, func() error { return sound(ctx, path) }, func() error { return writable(path) },
+	} {
+		if err := whether(); err != nil {
+			return nil, err
+		}
+	}
+	held, err := holding(path)
+	if err != nil {
 		return nil, err
 	}
-	if err := writable(path); err != nil {
-		return nil, err
-	}
-	s := &Store{path: path}
-	var err error
+	s := &Store{path: path, held: held}
 	if s.write, err = sqlx.Open("sqlite", named(path)+"?"+pragmas+"&_txlock=immediate"); err != nil {
-		return nil, fmt.Errorf("open %s: %w", path, err)
+		return nil, errors.Join(fmt.Errorf("open %s: %w", path, err), held.Close())
 	}
 	s.write.SetMaxOpenConns(1)
 	if err := s.prepare(ctx); err != nil {
-		return nil, errors.Join(wrap("open "+path, err), s.write.Close())
+		return nil, errors.Join(wrap("open "+path, err), s.write.Close(), held.Close())
 	}
 	if s.read, err = sqlx.Open("sqlite", named(path)+"?"+pragmas+"&_pragma=query_only(1)"); err != nil {
-		return nil, errors.Join(fmt.Errorf("open %s: %w", path, err), s.write.Close())
+		return nil, errors.Join(fmt.Errorf("open %s: %w", path, err), s.write.Close(), held.Close())
 	}
 	for _, one := range []struct {
 		stmt **sqlx.Stmt
@@ -129,7 +135,7 @@ func (s *Store) prepare(ctx context.Context) error {
 }
 
 // Close closes the file.
-func (s *Store) Close() error { return errors.Join(s.read.Close(), s.write.Close()) }
+func (s *Store) Close() error { return errors.Join(s.read.Close(), s.write.Close(), s.held.Close()) }
 
 // Quilt is a project at one of its revisions.
 type Quilt struct {
