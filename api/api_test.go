@@ -170,15 +170,31 @@ func TestRefusalsSayWhatIsWrongAndTheMend(t *testing.T) {
 		{"no events", "POST", "/api/quilts/quilt-one/events", ev(""), nil, 422, "refused"},
 		{
 			"an event of nothing", "POST", "/api/quilts/quilt-one/events",
-			ev(`{"id":"event-two-x","step":"I","kind":"made","n":0,"at":""}`), nil, 422, "refused",
+			ev(`{"id":"event-two-x","step":"I","kind":"made","n":0,"at":"2026-01-01T00:00:00Z"}`), nil, 422, "refused",
 		},
 		{
 			"an event of no kind", "POST", "/api/quilts/quilt-one/events",
-			ev(`{"id":"event-two-x","step":"I","kind":"sewn","n":1,"at":""}`), nil, 422, "refused",
+			ev(`{"id":"event-two-x","step":"I","kind":"sewn","n":1,"at":"2026-01-01T00:00:00Z"}`), nil, 422, "refused",
+		},
+		{
+			"an event yesterday", "POST", "/api/quilts/quilt-one/events",
+			ev(`{"id":"event-two-x","step":"I","kind":"made","n":1,"at":"yesterday"}`), nil, 422, "refused",
+		},
+		{
+			"an event with a key twice", "POST", "/api/quilts/quilt-one/events",
+			ev(`{"id":"event-two-x","step":"I","kind":"made","n":1,"n":2,"at":"2026-01-01T00:00:00Z"}`), nil, 422, "refused",
+		},
+		{
+			"an event with a key in another case", "POST", "/api/quilts/quilt-one/events",
+			ev(`{"id":"event-two-x","step":"I","kind":"made","N":2,"at":"2026-01-01T00:00:00Z"}`), nil, 422, "refused",
+		},
+		{
+			"an event with a NUL in it", "POST", "/api/quilts/quilt-one/events",
+			ev(`{"id":"event-two-x","step":"I\u0000","kind":"made","n":1,"at":"2026-01-01T00:00:00Z"}`), nil, 422, "refused",
 		},
 		{
 			"events of an unknown quilt", "POST", "/api/quilts/nothing/events",
-			ev(`{"id":"event-two-x","step":"I","kind":"made","n":1,"at":""}`), nil, 404, "unknown",
+			ev(`{"id":"event-two-x","step":"I","kind":"made","n":1,"at":"2026-01-01T00:00:00Z"}`), nil, 404, "unknown",
 		},
 		{
 			"a start that makes no sense", "POST", "/api/starters",
@@ -277,7 +293,7 @@ func BenchmarkTallyOverTheAPI(b *testing.B) {
 	for b.Loop() {
 		i++
 		w := s.do("POST", "/api/quilts/quilt-one/events",
-			fmt.Sprintf(`{"events":[{"id":"event-%06d","step":"I","kind":"made","n":1,"at":""}]}`, i))
+			fmt.Sprintf(`{"events":[{"id":"event-%06d","step":"I","kind":"made","n":1,"at":"2026-01-01T00:00:00Z"}]}`, i))
 		if w.Code != http.StatusOK {
 			b.Fatal(w.Body)
 		}

@@ -231,7 +231,7 @@ func TestNoBodyTakesWhatItDoesNotKnow(t *testing.T) {
 		{"PUT", "/api/quilts/" + created.ID, spoiled},
 		{
 			"POST", "/api/quilts/" + created.ID + "/events",
-			`{"events":[{"id":"event-one-one","step":"half","kind":"made","n":1,"at":"","extra":1}]}`,
+			`{"events":[{"id":"event-one-one","step":"half","kind":"made","n":1,"at":"2026-01-01T00:00:00Z","extra":1}]}`,
 		},
 		{"POST", "/api/quilts/" + created.ID + "/restore", `{"rev":1,"extra":1}`},
 		{"POST", "/api/quilts/" + created.ID + "/away", `{"away":true,"extra":1}`},

@@ -41,7 +41,7 @@ func TestWhatHasNotChangedIsNotSentAgain(t *testing.T) {
 		t.Errorf("%s and %s are sent again", first, counts)
 	}
 	w := s.do("POST", plan+"/events",
-		`{"events":[{"id":"event-one-x","step":"I","kind":"made","n":7,"exact":"2 1/2 in x 10 1/2 in","at":""}]}`)
+		`{"events":[{"id":"event-one-x","step":"I","kind":"made","n":7,"exact":"2 1/2 in x 10 1/2 in","at":"2026-01-01T00:00:00Z"}]}`)
 	if w.Code != http.StatusOK || !same(plan, first) || same(progress, counts) ||
 		w.Header().Get("ETag") != tag(progress) {
 		t.Errorf("%d: a tally changes the counts, and not the plan", w.Code)
@@ -100,7 +100,7 @@ func TestCountsAreTheSameAfterARestart(t *testing.T) {
 		if i%7 == 6 {
 			kind, of = "undo", fmt.Sprintf(`,"of":"event-%06d"`, i-3)
 		}
-		body := fmt.Sprintf(`{"events":[{"id":"event-%06d","step":"I","kind":%q,"n":%d,"exact":"2 1/2 in x 10 1/2 in","rev":1,"at":""%s}]}`, i, kind, i%5+1, of)
+		body := fmt.Sprintf(`{"events":[{"id":"event-%06d","step":"I","kind":%q,"n":%d,"exact":"2 1/2 in x 10 1/2 in","rev":1,"at":"2026-01-01T00:00:00Z"%s}]}`, i, kind, i%5+1, of)
 		by := s
 		if i%3 == 0 {
 			by = other
@@ -181,9 +181,9 @@ func TestWhatIsStoredAndCannotBeCountedIsToldSo(t *testing.T) {
 		close(p.done)
 		srv.kept.plans.Add(revised{"quilt-one", 1}, p)
 		in := &tallyIn{QuiltIn: QuiltIn{"quilt-one"}}
-		in.Body.Events = []record.Event{{
+		in.Body.Is.Events = []record.Event{{
 			ID: "event-" + strings.ReplaceAll(name, " ", "-"), Step: "I", Kind: record.Made,
-			N: 1,
+			N: 1, At: "2026-01-01T00:00:00Z",
 		}}
 		out, err := srv.tally(ctx, in)
 		trouble, ok := err.(*door.Trouble)
@@ -241,7 +241,7 @@ func TestAnEventOfARevisionThatIsNotThereIsRefused(t *testing.T) {
 	s := newSite(t)
 	s.create("quilt-one")
 	w := s.do("POST", "/api/quilts/quilt-one/events",
-		`{"events":[{"id":"event-one-x","step":"I","kind":"made","n":1,"rev":2,"at":""}]}`)
+		`{"events":[{"id":"event-one-x","step":"I","kind":"made","n":1,"rev":2,"at":"2026-01-01T00:00:00Z"}]}`)
 	if w.Code != http.StatusUnprocessableEntity || !strings.Contains(w.Body.String(), "no revision 2") {
 		t.Errorf("%d %s", w.Code, w.Body)
 	}
@@ -276,7 +276,7 @@ func BenchmarkTallyByHistory(b *testing.B) {
 		}
 		look(0) // the history is read once
 		return func(i int) {
-			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":""}]}`, i)
+			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":"2026-01-01T00:00:00Z"}]}`, i)
 			if w := s.do("POST", "/api/quilts/quilt-one/events", body); w.Code != http.StatusOK {
 				b.Fatal(w.Body)
 			}
@@ -335,7 +335,7 @@ func BenchmarkFiftyBenches(b *testing.B) {
 		start := time.Now()
 		var wait sync.WaitGroup
 		for i := range benches {
-			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":""}]}`, n+i)
+			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":"2026-01-01T00:00:00Z"}]}`, n+i)
 			wait.Go(func() {
 				if w := s.do("POST", "/api/quilts/quilt-one/events", body); w.Code != http.StatusOK {
 					b.Error(w.Body)
@@ -397,7 +397,7 @@ func BenchmarkFiftyBenchesAtTheirPace(b *testing.B) {
 		var wait sync.WaitGroup
 		for range 100 { // a second of it
 			n++
-			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":""}]}`, n)
+			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":"2026-01-01T00:00:00Z"}]}`, n)
 			wait.Go(func() {
 				start := time.Now()
 				if w := s.do("POST", "/api/quilts/quilt-one/events", body); w.Code != http.StatusOK {

@@ -71,7 +71,7 @@ type unitIn struct {
 
 func (in unitIn) read() (document.Document, error) {
 	d, problems := document.Read(in.Document.raw)
-	if len(problems) > 0 && problems[0].Code == "document-unreadable" {
+	if problems.Has(document.Unreadable) {
 		return d, door.Refuse(problems)
 	}
 	return d, nil

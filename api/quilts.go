@@ -134,7 +134,7 @@ func (s *Server) preview(ctx context.Context, in *struct{ Body Draft }) (*body[P
 	}
 	defer end()
 	p := previewOf(document.Read(in.Body.raw))
-	if len(p.Problems) > 0 && p.Problems[0].Code == "document-unreadable" {
+	if p.Problems.Has(document.Unreadable) {
 		return nil, door.Refuse(p.Problems)
 	}
 	return &body[Preview]{p}, nil

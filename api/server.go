@@ -1,9 +1,7 @@
 package api
 
 import (
-	"bytes"
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"net/http"
@@ -19,6 +17,7 @@ import (
 	"vicis/core/leftover"
 	"vicis/core/plan"
 	"vicis/core/problem"
+	written "vicis/core/strict"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/store"
@@ -50,9 +49,9 @@ type strict[T any] struct{ Is T }
 
 // UnmarshalJSON refuses what is not known here.
 func (b *strict[T]) UnmarshalJSON(data []byte) error {
-	d := json.NewDecoder(bytes.NewReader(data))
-	d.DisallowUnknownFields()
-	return d.Decode(&b.Is)
+	var err error
+	b.Is, err = written.Read[T](data)
+	return err
 }
 
 // Schema is that of what it holds.
@@ -96,7 +95,7 @@ func draft(o huma.Operation) huma.Operation {
 
 // planOf plans a document as it was read, and gives the work behind the plan.
 func planOf(d document.Document, problems problem.List) (Preview, *work.Work) {
-	if len(problems) > 0 && problems[0].Code == "document-unreadable" {
+	if problems.Has(document.Unreadable) {
 		return Preview{Document: d, Problems: problems}, &work.Work{}
 	}
 	p, w, problems := plan.From(d, problems)

@@ -32,9 +32,11 @@ func (s *Server) progress(ctx context.Context, in *ReadIn) (*talliedOut, error) 
 
 type tallyIn struct {
 	QuiltIn
-	Body struct {
-		Events []record.Event `json:"events" minItems:"1" maxItems:"500"`
-	}
+	Body strict[tallyBody]
+}
+
+type tallyBody struct {
+	Events []record.Event `json:"events" minItems:"1" maxItems:"500"`
 }
 
 // tally stores events and answers with what they come to. From the moment they are stored nothing that goes wrong is
@@ -44,8 +46,8 @@ func (s *Server) tally(ctx context.Context, in *tallyIn) (*talliedOut, error) {
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	for _, e := range in.Body.Events {
-		says := e.Check()
+	for _, e := range in.Body.Is.Events {
+		says := e.Received()
 		if e.Rev > rev {
 			says = fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev)
 		}
@@ -53,7 +55,7 @@ func (s *Server) tally(ctx context.Context, in *tallyIn) (*talliedOut, error) {
 			return nil, door.NewTrouble(http.StatusUnprocessableEntity, says)
 		}
 	}
-	if err := s.store.Append(ctx, in.ID, in.Body.Events, s.now()); err != nil {
+	if err := s.store.Append(ctx, in.ID, in.Body.Is.Events, s.now()); err != nil {
 		return nil, door.Explain(err)
 	}
 	return s.counted(ctx, in.ID, rev)

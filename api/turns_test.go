@@ -108,7 +108,7 @@ func TestATallyDoesNotWaitForThePlan(t *testing.T) {
 	for range max(1, runtime.GOMAXPROCS(0)-1) { // others are being planned
 		held = append(held, srv.kept.turns.Wait())
 	}
-	const event = `{"events":[{"id":"event-one-x","step":"I","kind":"made","n":3,"exact":"2 1/2 in x 10 1/2 in","rev":1,"at":""}]}`
+	const event = `{"events":[{"id":"event-one-x","step":"I","kind":"made","n":3,"exact":"2 1/2 in x 10 1/2 in","rev":1,"at":"2026-01-01T00:00:00Z"}]}`
 	w := s.do("POST", "/api/quilts/quilt-one/events", event)
 	if w.Code != http.StatusServiceUnavailable || !strings.Contains(w.Body.String(), `"counted-soon"`) {
 		t.Errorf("%d %s", w.Code, w.Body)
@@ -189,7 +189,7 @@ func BenchmarkTallyWhilePlansAreAskedFor(b *testing.B) {
 	for b.Loop() {
 		for range 100 {
 			i++
-			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":""}]}`, i)
+			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":"2026-01-01T00:00:00Z"}]}`, i)
 			start := time.Now()
 			if w := s.do("POST", "/api/quilts/quilt-one/events", body); w.Code != http.StatusOK {
 				b.Fatal(w.Body)

@@ -8,65 +8,10 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
-	"strings"
 	"time"
 
-	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
 )
-
-// What stands against putting a backup in the place of a file, or against opening one.
-var (
-	ErrBusy = errors.New("another program has the file open: end it first")
-	ErrGone = errors.New("the database is gone, and there was one")
-)
-
-// lock is the file by which those who have a database open are told from one who would put another in its place. It
-// says nothing of what the database is like, so that it holds for one that is damaged too.
-func lock(path string) *flock.Flock { return flock.New(path+".lock", flock.SetPermissions(0o600)) }
-
-// holding holds a database open among others.
-func holding(path string) (*flock.Flock, error) {
-	l := lock(path)
-	if had, err := l.TryRLock(); err != nil {
-		return nil, fmt.Errorf("hold %s: %w", path, err)
-	} else if !had {
-		return nil, fmt.Errorf("%s: a backup is being put in its place: %w", path, ErrLocked)
-	}
-	return l, nil
-}
-
-// gone says that there is no database where copies tell that there was one: an empty shelf is not begun in its place
-// without a word.
-func gone(path string) error {
-	if _, err := os.Stat(path); !errors.Is(err, fs.ErrNotExist) {
-		return nil // or it cannot be looked at, which is said next
-	}
-	copies := copiesOf(path)
-	if len(copies) == 0 {
-		return nil
-	}
-	return fmt.Errorf("%s: %w: put a copy in its place with vicis restore, the last is %s; or move the copies away to begin "+
-		"a new shelf", path, ErrGone, copies[len(copies)-1])
-}
-
-// copiesOf lists what was kept of a database: the copies of its days, then what restoring put aside.
-func copiesOf(path string) (list []string) {
-	for _, in := range []struct{ folder, begins string }{
-		{path + ".daily", "vicis-"}, {filepath.Dir(path), filepath.Base(path) + beforeName},
-	} {
-		entries, _ := os.ReadDir(in.folder) // where it cannot be read there is none to name
-		for _, e := range entries {
-			if rest, ok := strings.CutPrefix(e.Name(), in.begins); ok && e.Type().IsRegular() &&
-				strings.Trim(strings.TrimSuffix(rest, ".db"), "0123456789-") == "" {
-				list = append(list, filepath.Join(in.folder, e.Name()))
-			}
-		}
-	}
-	return list
-}
-
-const beforeName = ".before-"
 
 // Restore puts a backup in the place of a database file. What was there is kept under another name beside it, which is
 // given back; nothing of it is changed. A file that anybody holds open is refused, whatever it is like. The backup is
@@ -201,8 +146,8 @@ func withoutLog(ctx context.Context, path string) error {
 	return nil
 }
 
-// alone says whether no program has a file open that knows nothing of its lock; of one that cannot be read the lock alone
-// tells.
+// alone says whether no program has a file open that knows nothing of its lock; of one that cannot be read the lock
+// alone tells.
 func alone(ctx context.Context, path string) error {
 	if err := sound(ctx, path); err != nil {
 		return nil //nolint:nilerr // whatever it is, it is kept aside

@@ -65,8 +65,8 @@ func befores(path string) (list []string) {
 	return list
 }
 
-// Broken off after any of its steps, or for want of room at any size, restoring leaves the one or the other in its place,
-// and of what was there nothing is lost.
+// Broken off after any of its steps, or for want of room at any size, restoring leaves the one or the other in its
+// place, and of what was there nothing is lost.
 func TestRestoringIsBrokenOffAnywhere(t *testing.T) {
 	ctx := context.Background()
 	if where := os.Getenv("VICIS_BROKEN_OFF"); where != "" { // the program that is broken off
@@ -125,8 +125,8 @@ func TestRestoringIsBrokenOffAnywhere(t *testing.T) {
 	}
 }
 
-// Two in one second keep two; nothing is restored onto itself, by any of its names; under a server whose file is damaged
-// nothing is restored, and what it goes on to store is there.
+// Two in one second keep two; nothing is restored onto itself, by any of its names; under a server whose file is
+// damaged nothing is restored.
 func TestRestoringKeepsEveryOriginal(t *testing.T) {
 	ctx := context.Background()
 	to := killedShelf(t, 6)

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -68,23 +69,43 @@ func Salvage(ctx context.Context, path string, each func(Saved) error) (cloth []
 			return nil, missing, err
 		}
 	}
-	last := map[string]int{} // the place of each piece of cloth
-	if err := rows(ctx, db, func(r *sqlx.Rows) error {
-		var c Cloth
-		if err := r.StructScan(&c); err != nil {
-			return err
-		}
-		at, known := last[c.ID]
-		if !known {
-			at = len(cloth)
-			last[c.ID], cloth = at, append(cloth, c)
-		}
-		cloth[at] = c
-		return nil
-	}, `SELECT id, piece, at FROM cloth ORDER BY seq`); err != nil {
+	cloth, err = savedCloth(ctx, db)
+	if err != nil {
 		missing = append(missing, fmt.Sprintf("not all of the cloth on the shelf can be read: %v", err))
 	}
 	return cloth, missing, nil
+}
+
+// savedCloth reads the shelf as it lay last, from both ends where something between them is broken.
+func savedCloth(ctx context.Context, db *sqlx.DB) (list []Cloth, err error) {
+	type lying struct {
+		Seq int64 `db:"seq"`
+		Cloth
+	}
+	newest := map[string]lying{}
+	first := map[string]int64{}
+	one := func(r *sqlx.Rows) error {
+		var c lying
+		if err := r.StructScan(&c); err != nil {
+			return err
+		}
+		if was, known := newest[c.ID]; !known || c.Seq > was.Seq {
+			newest[c.ID] = c
+		}
+		if at, known := first[c.ID]; !known || c.Seq < at {
+			first[c.ID] = c.Seq
+		}
+		return nil
+	}
+	const all = `SELECT seq, id, piece, at FROM cloth ORDER BY seq`
+	if err = rows(ctx, db, one, all); err != nil {
+		_ = rows(ctx, db, one, all+` DESC`) // what comes after what is broken
+	}
+	for _, c := range newest {
+		list = append(list, c.Cloth)
+	}
+	slices.SortFunc(list, func(a, b Cloth) int { return cmp.Compare(first[a.ID], first[b.ID]) })
+	return list, err
 }
 
 // saved reads one quilt: the newest revision from the end, what was tallied from both ends where something between them
@@ -130,18 +151,20 @@ func saved(ctx context.Context, db *sqlx.DB, id string) Saved {
 	return s
 }
 
+// rows gives every row to each; past one that cannot be taken it goes on.
 func rows(ctx context.Context, db *sqlx.DB, each func(*sqlx.Rows) error, query string, args ...any) (err error) {
 	r, err := db.Unsafe().QueryxContext(ctx, query, args...)
 	if err != nil {
 		return err
 	}
 	defer func() { err = errors.Join(err, r.Close()) }()
+	var failed error
 	for r.Next() {
-		if err := each(r); err != nil {
-			return err
+		if err := each(r); err != nil && failed == nil {
+			failed = err
 		}
 	}
-	return r.Err()
+	return errors.Join(failed, r.Err())
 }
 
 // Examine looks at the whole of a file, page by page and reference by reference, and says what is wrong; nothing where

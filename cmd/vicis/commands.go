@@ -1,7 +1,6 @@
 package main
 
 import (
-	"bytes"
 	"context"
 	"crypto/rand"
 	"encoding/json"
@@ -37,7 +36,7 @@ func command() *cobra.Command {
 		SilenceErrors: true,
 	}
 	root.AddCommand(serveCommand(), demoCommand(), planCommand(), backupCommand(), restoreCommand(), checkCommand(),
-		exportCommand(), caliperCommand(),
+		exportCommand(), importCommand(), caliperCommand(),
 		sheetCommand(), contractCommand())
 	return root
 }
@@ -245,93 +244,6 @@ func checkCommand() *cobra.Command {
 	}
 	dataFlag(c, &data)
 	return c
-}
-
-func exportCommand() *cobra.Command {
-	var data string
-	c := &cobra.Command{
-		Use: "export FOLDER",
-		Short: "Write every quilt, what was tallied of it and the cloth on the shelf to files, from a damaged database " +
-			"what can still be read",
-		Args: cobra.ExactArgs(1), RunE: func(c *cobra.Command, args []string) error {
-			if err := os.MkdirAll(args[0], 0o700); err != nil {
-				return fmt.Errorf("make room for the export: %w", err)
-			}
-			gaps := 0
-			cloth, missing, err := store.Salvage(c.Context(), data, func(q store.Saved) error {
-				for _, one := range q.Missing {
-					gaps++
-					fmt.Fprintf(c.OutOrStdout(), "%s: %s\n", q.ID, one)
-				}
-				return exported(args[0], q)
-			})
-			for _, one := range missing {
-				gaps++
-				fmt.Fprintln(c.OutOrStdout(), one)
-			}
-			if err == nil {
-				err = exportedCloth(args[0], cloth)
-			}
-			if err != nil {
-				return err
-			}
-			if gaps > 0 {
-				return fmt.Errorf("not everything could be read of %s; what could is in %s", data, args[0])
-			}
-			fmt.Fprintf(c.OutOrStdout(), "Every quilt at its newest revision, what was tallied and the cloth on the shelf are "+
-				"in %s\n", args[0])
-			return nil
-		},
-	}
-	dataFlag(c, &data)
-	return c
-}
-
-// exported writes a quilt as a project file, and what was tallied of it beside that.
-func exported(folder string, q store.Saved) error {
-	if q.Document != "" {
-		if err := written(folder, q.ID+".vicis.json", []byte(q.Document)); err != nil {
-			return err
-		}
-	}
-	return writtenLines(folder, q.ID+".tally.jsonl", q.Events)
-}
-
-// exportedCloth writes the cloth on the shelf.
-func exportedCloth(folder string, list []store.Cloth) error {
-	pieces := make([]json.RawMessage, 0, len(list))
-	for _, c := range list {
-		if !json.Valid([]byte(c.Piece)) {
-			return fmt.Errorf("export: the cloth %s cannot be read", c.ID)
-		}
-		pieces = append(pieces, json.RawMessage(c.Piece))
-	}
-	return writtenLines(folder, "cloth.jsonl", pieces)
-}
-
-// writtenLines writes values as lines of JSON; no file where there are none.
-func writtenLines[T any](folder, name string, list []T) error {
-	if len(list) == 0 {
-		return nil
-	}
-	var lines bytes.Buffer
-	enc := json.NewEncoder(&lines)
-	for _, one := range list {
-		if err := enc.Encode(one); err != nil {
-			return err
-		}
-	}
-	return written(folder, name, lines.Bytes())
-}
-
-// written writes a new file; none is replaced.
-func written(folder, name string, data []byte) error {
-	f, err := os.OpenFile(filepath.Join(folder, name), os.O_WRONLY|os.O_CREATE|os.O_EXCL, 0o600)
-	if err != nil {
-		return fmt.Errorf("export: %w", err)
-	}
-	_, err = f.Write(data)
-	return errors.Join(err, f.Sync(), f.Close())
 }
 
 // dataFlag names the database file.

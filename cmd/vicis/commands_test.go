@@ -10,7 +10,9 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
+	"vicis/core/record"
 	"vicis/demo"
 	"vicis/store"
 )
@@ -102,13 +104,109 @@ func TestCheckAndExport(t *testing.T) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
-	if err := run("export", "--data", data, into); !errors.Is(err, fs.ErrExist) {
-		t.Errorf("files that are there were replaced: %v", err)
+	before, err := os.ReadFile(filepath.Join(into, demo.JustPlanned+".vicis.json"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := os.WriteFile(filepath.Join(into, "cloth.jsonl"), []byte("mine"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if err := run("export", "--data", data, into); err == nil {
+		t.Error("files that are there were replaced without a word")
+	}
+	if after, err := os.ReadFile(filepath.Join(into, "cloth.jsonl")); err != nil || string(after) != "mine" ||
+		len(before) == 0 {
+		t.Errorf("a file that was there was replaced: %q, %v", after, err)
 	}
 	if err := os.WriteFile(data, []byte("torn"), 0o600); err != nil {
 		t.Fatal(err)
 	}
 	if err := run("check", "--data", data); err == nil {
 		t.Error("a torn file is whole")
+	}
+}
+
+// What is exported is read back, once however often: the same quilts, tallies and cloth, of a database where ids are
+// what another program made of them as well, and past what cannot be read, which is said at the end.
+func TestAnExportIsReadBack(t *testing.T) {
+	ctx := context.Background()
+	folder := t.TempDir()
+	data, into, again := filepath.Join(folder, "vicis.db"), filepath.Join(folder, "deep", "out"), filepath.Join(folder, "again.db")
+	s, err := store.Open(ctx, data)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := demo.Fill(ctx, s); err != nil {
+		t.Fatal(err)
+	}
+	quilts, err := s.Quilts(ctx)
+	if err != nil {
+		t.Fatal(err)
+	}
+	odd := []string{"../../outside", "a/b", "A/B", "a_b", "", strings.Repeat("long", 100), "CON\x00"}
+	for _, id := range odd {
+		if _, err := s.Create(ctx, id, quilts[0].Document, time.Now()); err != nil {
+			t.Fatal(err)
+		}
+		if err := s.Append(ctx, id, []record.Event{{ID: "event-of-" + id, Step: "x", Kind: record.Made, N: 1}}, time.Now()); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if err := s.PutCloth(ctx, "broken-cloth", "{", time.Now()); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Close(); err != nil {
+		t.Fatal(err)
+	}
+	var said strings.Builder
+	run := func(args ...string) error {
+		said.Reset()
+		c := command()
+		c.SetArgs(args)
+		c.SetOut(&said)
+		return c.ExecuteContext(ctx)
+	}
+	if err := run("export", "--data", data, into); err == nil || !strings.Contains(said.String(), "broken-cloth") {
+		t.Errorf("a piece of cloth that cannot be read: %v in %s", err, said.String())
+	}
+	if list, err := os.ReadDir(folder); err != nil || len(list) > 5 {
+		t.Errorf("something lies outside: %v, %v", list, err)
+	}
+	// a line that is torn, and one of an event that is no event
+	lines := filepath.Join(into, "demo-boat-shed"+".tally.jsonl")
+	text, err := os.ReadFile(lines)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := os.WriteFile(lines, append([]byte("{\"id\":\n{\"id\":\"x\",\"ID\":\"y\"}\n"), text...), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	for range 2 {
+		err := run("import", "--data", again, into)
+		if err == nil || strings.Count(said.String(), "tally.jsonl, line") != 2 {
+			t.Errorf("read back: %v in %s", err, said.String())
+		}
+	}
+	holds := func(path string) (all []string) {
+		if _, _, err := store.Salvage(ctx, path, func(q store.Saved) error {
+			all = append(all, q.ID+q.Document)
+			for _, e := range q.Events {
+				line, err := json.Marshal(e)
+				if err != nil {
+					t.Fatal(err)
+				}
+				all = append(all, string(line))
+			}
+			return nil
+		}); err != nil {
+			t.Fatal(err)
+		}
+		return all
+	}
+	was, is := holds(data), holds(again)
+	for i := range was {
+		if len(was) != len(is) || was[i] != is[i] {
+			t.Fatalf("%d and %d; of them %.200s became %.200s", len(was), len(is), was[i], is[min(i, len(is)-1)])
+		}
 	}
 }

@@ -89,7 +89,7 @@ func TestKilledBetweenTalliesNothingIsLostOrDoubled(t *testing.T) {
 	retries, events := 0, 0
 	for i := 0; i < atLeast || kills.Load() < killsAtLeast; i++ {
 		events++
-		e := record.Event{ID: fmt.Sprintf("kill-test-%06d", i), Step: "I", Kind: record.Made, N: 1 + i%3, Exact: "65 mm"}
+		e := record.Event{ID: fmt.Sprintf("kill-test-%06d", i), Step: "I", Kind: record.Made, N: 1 + i%3, Exact: "65 mm", At: "2026-01-01T00:00:00Z"}
 		body, err := json.Marshal(map[string]any{"events": []record.Event{e}})
 		if err != nil {
 			t.Fatal(err)

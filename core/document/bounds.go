@@ -12,12 +12,15 @@ import (
 // MostBytes is how large a document may be that is sent or written.
 const MostBytes = 1 << 20
 
+// Unreadable is the code of what is no document at all.
+const Unreadable = "document-unreadable"
+
 // TooLong is the code of a text that is longer than it may be; such a document is not planned at all, for what is made
 // is called by its texts many times over.
 const TooLong = "text-too-long"
 
-// How many characters the texts of a document have at most: a note, a name, what is made of several ids (a seam, a step),
-// and everything else: ids, lengths as they are typed, words to choose from.
+// How many characters the texts of a document have at most: a note, a name, what is made of several ids (a seam, a
+// step), and everything else: ids, lengths as they are typed, words to choose from.
 const (
 	longestNote  = 4000
 	longestName  = 200

@@ -13,6 +13,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/problem"
+	"vicis/core/strict"
 )
 
 // Read reads a document strictly and puts every length in its canonical text. What cannot be read at all is one
@@ -29,7 +30,7 @@ func (b bounds) read(data []byte) (Document, problem.List) {
 	var problems problem.List
 	broken := func(says string) (Document, problem.List) {
 		says = fmt.Sprintf("%.300s", says)
-		problems.Stop("document-unreadable", "", says, "Open another file, or mend this one; nothing has been changed.")
+		problems.Stop(Unreadable, "", says, "Open another file, or mend this one; nothing has been changed.")
 		return Document{}, problems
 	}
 	if len(data) > b.bytes {
@@ -38,7 +39,7 @@ func (b bounds) read(data []byte) (Document, problem.List) {
 	if len(bytes.TrimSpace(data)) == 0 {
 		return broken("The document is empty.")
 	}
-	if err := exactKeys(data); err != nil {
+	if err := strict.Keys(data, reflect.TypeFor[Document](), keysOf); err != nil {
 		return broken("This is not a project of this version: " + err.Error() + ".")
 	}
 	dec := json.NewDecoder(bytes.NewReader(data))
@@ -55,6 +56,30 @@ func (b bounds) read(data []byte) (Document, problem.List) {
 	b.texts(data, &problems)
 	d.normalise(&problems)
 	return d, problems
+}
+
+// keysOf gives the keys of a unit, whose method follows from what it says it is made by, and those of a method.
+func keysOf(t reflect.Type, data json.RawMessage) (map[string]reflect.Type, bool) {
+	if t == reflect.TypeFor[making.Unit]() {
+		var how struct {
+			How struct {
+				By string `json:"by"`
+			} `json:"how"`
+		}
+		_ = json.Unmarshal(data, &how) // what cannot be read is said by the decoder
+		keys := strict.KeysOf(making.UnitWritten)
+		keys["how"] = nil
+		if m, ok := making.MethodCalled(how.How.By); ok {
+			keys["how"] = reflect.TypeOf(m).Elem()
+		}
+		return keys, true
+	}
+	if reflect.PointerTo(t).Implements(reflect.TypeFor[making.Method]()) {
+		keys := strict.KeysOf(t)
+		keys["by"] = reflect.TypeFor[string]()
+		return keys, true
+	}
+	return nil, false
 }
 
 func explain(err error) string {
@@ -143,8 +168,8 @@ func (d *Document) finish(b making.BreadthOf) {
 	}
 }
 
-// Write writes a document as indented JSON, without indents where it would be too large to be read with them. Read gives
-// the same document back, or says that it is too large.
+// Write writes a document as indented JSON, without indents where it would be too large to be read with them. Read
+// gives the same document back, or says that it is too large.
 func Write(d Document) ([]byte, error) {
 	data, err := json.MarshalIndent(d, "", "  ")
 	if len(data) >= MostBytes {

@@ -5,6 +5,9 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"time"
+	"unicode"
+	"unicode/utf8"
 
 	"vicis/core/naming"
 	"vicis/core/work"
@@ -48,6 +51,22 @@ type Event struct {
 
 // mostSideBySide is how many things are measured together.
 const mostSideBySide = 20
+
+// Received says what is wrong with an event as it came from elsewhere, when it happened among it.
+func (e Event) Received() string {
+	if _, err := time.Parse(time.RFC3339, e.At); err != nil {
+		return fmt.Sprintf("“%.40s” is no time: write it like 2026-01-31T18:30:00Z.", e.At)
+	}
+	for _, text := range []string{e.ID, string(e.Step), e.Exact, e.Look, e.Reason, e.Reads, e.Of} {
+		if strings.ContainsFunc(text, unwritten) || !utf8.ValidString(text) {
+			return fmt.Sprintf("%q has a character in it that no keyboard writes.", text)
+		}
+	}
+	return e.Check()
+}
+
+// unwritten says whether nobody writes a character.
+func unwritten(r rune) bool { return unicode.IsControl(r) && r != '\n' && r != '\r' && r != '\t' }
 
 // Check says what is wrong with an event in one sentence, or nothing.
 func (e Event) Check() string {

@@ -3430,7 +3430,7 @@ export interface components {
             /** Format: int64 */
             rev: number;
         };
-        TallyInBody: {
+        TallyBody: {
             events: components["schemas"]["Event"][];
         };
         TestStrip: {
@@ -4888,7 +4888,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TallyInBody"];
+                "application/json": components["schemas"]["TallyBody"];
             };
         };
         responses: {
