@@ -4,9 +4,11 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"io/fs"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"syscall"
 
@@ -66,15 +68,79 @@ func sound(ctx context.Context, path string) error {
 	case info.Size() == 0:
 		return fmt.Errorf("%s: %w", path, ErrEmpty)
 	}
-	db, err := sqlx.Open("sqlite", named(path)+"?mode=ro&_pragma=busy_timeout(5000)&_pragma=query_only(1)")
+	db, end, err := reading(ctx, path)
 	if err != nil {
 		return fmt.Errorf("look at %s: %w", path, err)
 	}
 	err = looked(ctx, db)
-	if err = errors.Join(err, db.Close()); err != nil {
+	if err = errors.Join(err, end()); err != nil {
 		return fmt.Errorf("%s: %w", path, err)
 	}
 	return nil
+}
+
+// reading opens a file for reading alone, whatever state it is in; end closes it. Where nothing can be written beside it,
+// as on a medium that may only be read, it is opened as one that nobody changes; with a log beside it that is not in it
+// yet, a copy of both is.
+func reading(ctx context.Context, path string) (db *sqlx.DB, end func() error, err error) {
+	if _, err := os.Stat(path); err != nil {
+		return nil, nil, err
+	}
+	const asks = "?mode=ro&_pragma=busy_timeout(5000)&_pragma=query_only(1)"
+	open := func(path, more string) error {
+		if db, err = sqlx.Open("sqlite", named(path)+asks+more); err == nil {
+			db.SetMaxOpenConns(1)
+			end = db.Close
+		}
+		return err
+	}
+	if err := open(path, ""); err != nil {
+		return nil, nil, err
+	}
+	var schema int
+	err = db.GetContext(ctx, &schema, `PRAGMA schema_version`)
+	var said *sqlite.Error
+	if !errors.As(err, &said) || said.Code()&0xff != sqlitelib.SQLITE_CANTOPEN &&
+		said.Code()&0xff != sqlitelib.SQLITE_READONLY {
+		return db, end, nil // what else is wrong with it is said by whoever reads it
+	}
+	if err := db.Close(); err != nil {
+		return nil, nil, err
+	}
+	if info, err := os.Stat(path + "-wal"); errors.Is(err, fs.ErrNotExist) || err == nil && info.Size() == 0 {
+		return db, end, open(path, "&immutable=1")
+	}
+	folder, err := os.MkdirTemp("", "vicis-")
+	if err != nil {
+		return nil, nil, err
+	}
+	gone := func() error { return os.RemoveAll(folder) }
+	beside := filepath.Join(folder, "copy.db")
+	if err := errors.Join(duplicate(path, beside), duplicate(path+"-wal", beside+"-wal")); err != nil {
+		return nil, nil, errors.Join(err, gone())
+	}
+	if err := open(beside, ""); err != nil {
+		return nil, nil, errors.Join(err, gone())
+	}
+	closes := end
+	return db, func() error { return errors.Join(closes(), gone()) }, nil
+}
+
+// duplicate copies a file to a new one, and brings that to the disk; where there is none it makes none.
+func duplicate(from, to string) (err error) {
+	in, err := os.Open(from)
+	if errors.Is(err, fs.ErrNotExist) {
+		return nil
+	} else if err != nil {
+		return err
+	}
+	defer func() { err = errors.Join(err, in.Close()) }()
+	out, err := os.OpenFile(to, os.O_WRONLY|os.O_CREATE|os.O_EXCL, 0o600)
+	if err != nil {
+		return err
+	}
+	_, err = io.Copy(out, in)
+	return errors.Join(err, out.Sync(), out.Close())
 }
 
 func looked(ctx context.Context, db *sqlx.DB) error {
@@ -86,17 +152,19 @@ func looked(ctx context.Context, db *sqlx.DB) error {
 		}
 		return errors.Join(ErrForeign, err)
 	}
-	ours := 0
-	for _, name := range tables {
-		if name == "goose_db_version" || name == "quilts" {
-			ours++
-		}
-	}
-	switch {
-	case ours == 0 && len(tables) > 0:
+	switch begun, ours := slices.Contains(tables, "goose_db_version"), slices.Contains(tables, "quilts"); {
+	case begun && ours:
+	case slices.ContainsFunc(tables, func(name string) bool { return name != "goose_db_version" && name != "sqlite_sequence" }):
 		return ErrForeign
-	case ours < 2:
+	default:
 		return nil // begun, and not further: what is missing is made
+	}
+	var columns []string
+	if err := db.SelectContext(ctx, &columns, `SELECT name FROM pragma_table_info('quilts')`); err != nil {
+		return errors.Join(ErrDamaged, err)
+	}
+	if !slices.Contains(columns, "id") || !slices.Contains(columns, "created") {
+		return ErrForeign
 	}
 	var version int64
 	if err := db.GetContext(ctx, &version, `SELECT max(version_id) FROM goose_db_version`); err != nil {
@@ -135,12 +203,12 @@ func newestVersion() (newest int64, err error) {
 // unfinished begins the name of the folder that a backup is written in.
 const unfinished = ".vicis-backup-"
 
-// Backup writes a whole copy of the database to a new file while it is in use. The copy is written beside it, synced
-// and looked at before it gets its name: one that is broken off leaves nothing by that name.
-func (s *Store) Backup(ctx context.Context, path string) error { return copied(ctx, s.path, path) }
+// Backup writes a whole copy of the database to a new file while it is in use.
+func (s *Store) Backup(ctx context.Context, path string) error { return Copy(ctx, s.path, path) }
 
-// copied writes a whole copy of a file, of which it only reads.
-func copied(ctx context.Context, from, path string) (err error) {
+// Copy writes a whole copy of a database file, of which it only reads. The copy is written beside its place, synced and
+// looked at before it gets its name: one that is broken off leaves nothing by that name.
+func Copy(ctx context.Context, from, path string) (err error) {
 	if _, err := os.Stat(path); err == nil {
 		return fmt.Errorf("%s is there already", path)
 	}
@@ -151,12 +219,12 @@ func copied(ctx context.Context, from, path string) (err error) {
 	defer func() { err = errors.Join(err, os.RemoveAll(beside)) }()
 	part := filepath.Join(beside, "copy.db")
 	// whoever counts does not wait for it
-	own, err := sqlx.Open("sqlite", named(from)+"?mode=ro&_pragma=busy_timeout(5000)")
+	own, end, err := reading(ctx, from)
 	if err != nil {
 		return fmt.Errorf("back up: %w", err)
 	}
-	_, err = own.ExecContext(ctx, `VACUUM INTO ?`, part)
-	if err = errors.Join(err, own.Close()); err != nil {
+	_, err = own.ExecContext(ctx, `PRAGMA query_only(0); VACUUM INTO ?`, part) // it is a copy that is written
+	if err = errors.Join(err, end()); err != nil {
 		return wrap("back up", err)
 	}
 	if err := sound(ctx, part); err != nil {

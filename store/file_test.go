@@ -79,6 +79,11 @@ func TestWhatIsNotOursIsLeftAlone(t *testing.T) {
 		}
 		return path
 	}
+	// another program's that keeps its tables as we do, and one that has a table of the name of ours
+	migrated, alike := filepath.Join(dir, "migrated.db"), filepath.Join(dir, "named.db")
+	sql(migrated, `CREATE TABLE goose_db_version (id INTEGER, version_id INTEGER)`, `CREATE TABLE songs (name TEXT)`)
+	sql(alike, `CREATE TABLE goose_db_version (id INTEGER, version_id INTEGER)`, `CREATE TABLE quilts (name TEXT)`,
+		`INSERT INTO goose_db_version VALUES (1, 1)`)
 	foreign := filepath.Join(dir, "foreign.db")
 	sql(foreign, `CREATE TABLE songs (name TEXT)`)
 	newer := ours("newer.db")
@@ -95,7 +100,7 @@ func TestWhatIsNotOursIsLeftAlone(t *testing.T) {
 	for path, want := range map[string]error{
 		write("empty.db", nil):                        ErrEmpty,
 		write("text.db", []byte("Dear diary, today")): ErrForeign,
-		foreign: ErrForeign, newer: ErrNewer, damaged: ErrDamaged,
+		foreign: ErrForeign, migrated: ErrForeign, alike: ErrForeign, newer: ErrNewer, damaged: ErrDamaged,
 	} {
 		before, err := os.ReadFile(path)
 		if err != nil {

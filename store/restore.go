@@ -4,7 +4,6 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"io"
 	"io/fs"
 	"os"
 	"path/filepath"
@@ -60,7 +59,7 @@ func restore(ctx context.Context, from, to string, at time.Time, after func(stri
 	}
 	defer func() { err = errors.Join(err, os.RemoveAll(beside)) }()
 	part := filepath.Join(beside, "restored.db")
-	if err := copied(ctx, from, part); err != nil {
+	if err := Copy(ctx, from, part); err != nil {
 		return "", err
 	}
 	after("copied")
@@ -106,23 +105,6 @@ func keptAside(path, beside string, at time.Time, after func(string)) (aside str
 		}
 	}
 	return aside, synced(filepath.Dir(path))
-}
-
-// duplicate copies a file to a new one, and brings that to the disk; where there is none it makes none.
-func duplicate(from, to string) (err error) {
-	in, err := os.Open(from)
-	if errors.Is(err, fs.ErrNotExist) {
-		return nil
-	} else if err != nil {
-		return err
-	}
-	defer func() { err = errors.Join(err, in.Close()) }()
-	out, err := os.OpenFile(to, os.O_WRONLY|os.O_CREATE|os.O_EXCL, 0o600)
-	if err != nil {
-		return err
-	}
-	_, err = io.Copy(out, in)
-	return errors.Join(err, out.Sync(), out.Close())
 }
 
 // withoutLog brings into a file what is not in it yet, so that no log lies beside the one that takes its place. That of

@@ -89,7 +89,7 @@ func TestRestoringIsBrokenOffAnywhere(t *testing.T) {
 	}
 	backup := killedShelf(t, 10)
 	whole := filepath.Join(t.TempDir(), "backup.db")
-	if err := copied(ctx, backup, whole); err != nil {
+	if err := Copy(ctx, backup, whole); err != nil {
 		t.Fatal(err)
 	}
 	places := []string{"copied", "duplicated", "kept", "without its log", "exchanged"}
@@ -131,7 +131,7 @@ func TestRestoringKeepsEveryOriginal(t *testing.T) {
 	ctx := context.Background()
 	to := killedShelf(t, 6)
 	whole := filepath.Join(t.TempDir(), "backup.db")
-	if err := copied(ctx, to, whole); err != nil {
+	if err := Copy(ctx, to, whole); err != nil {
 		t.Fatal(err)
 	}
 	for range 3 {

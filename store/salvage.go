@@ -5,7 +5,6 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"os"
 	"slices"
 
 	"vicis/core/record"
@@ -25,27 +24,14 @@ type Saved struct {
 	Missing  []string // what of it cannot be read, in words
 }
 
-// reading opens a file for reading alone, whatever state it is in.
-func reading(path string) (*sqlx.DB, error) {
-	if _, err := os.Stat(path); err != nil {
-		return nil, fmt.Errorf("look at %s: %w", path, err)
-	}
-	db, err := sqlx.Open("sqlite", named(path)+"?mode=ro&_pragma=busy_timeout(5000)&_pragma=query_only(1)")
-	if err != nil {
-		return nil, fmt.Errorf("open %s: %w", path, err)
-	}
-	db.SetMaxOpenConns(1)
-	return db, nil
-}
-
 // Salvage gives every quilt of a file to each, whole or damaged, and the cloth on the shelf as it lies there. What it
 // could not read at all it says.
 func Salvage(ctx context.Context, path string, each func(Saved) error) (cloth []Cloth, missing []string, err error) {
-	db, err := reading(path)
+	db, end, err := reading(ctx, path)
 	if err != nil {
-		return nil, nil, err
+		return nil, nil, fmt.Errorf("look at %s: %w", path, err)
 	}
-	defer func() { err = errors.Join(err, db.Close()) }()
+	defer func() { err = errors.Join(err, end()) }()
 	ids := map[string]bool{}
 	for _, query := range []string{`SELECT id FROM quilts`, `SELECT quilt FROM revisions`, `SELECT quilt FROM events`} {
 		if err := rows(ctx, db, func(r *sqlx.Rows) error {
@@ -170,11 +156,11 @@ func rows(ctx context.Context, db *sqlx.DB, each func(*sqlx.Rows) error, query s
 // Examine looks at the whole of a file, page by page and reference by reference, and says what is wrong; nothing where
 // it is sound. It only reads.
 func Examine(ctx context.Context, path string) (wrong []string, err error) {
-	db, err := reading(path)
+	db, end, err := reading(ctx, path)
 	if err != nil {
-		return nil, err
+		return nil, fmt.Errorf("look at %s: %w", path, err)
 	}
-	defer func() { err = errors.Join(err, db.Close()) }()
+	defer func() { err = errors.Join(err, end()) }()
 	if err := looked(ctx, db); err != nil && !errors.Is(err, ErrDamaged) {
 		return nil, fmt.Errorf("%s: %w", path, err)
 	}

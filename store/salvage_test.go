@@ -156,39 +156,86 @@ func TestWhatStandsInTheWayAtStartIsTold(t *testing.T) {
 	if s, err := Open(ctx, held); !errors.Is(err, ErrLocked) || errors.Is(err, ErrForeign) {
 		t.Errorf("held: %v, %v", s, err)
 	}
-	// Root may write everywhere: this thread looks at files as somebody else.
-	runtime.LockOSThread()
-	defer runtime.UnlockOSThread()
 	folder := t.TempDir()
-	if err := os.Chmod(folder, 0o755); err != nil { // others are to look into it
-		t.Fatal(err)
-	}
 	file := filepath.Join(folder, "vicis.db")
-	if err := os.WriteFile(file, []byte("x"), 0o644); err != nil { // the same
+	if err := os.WriteFile(file, []byte("x"), 0o644); err != nil { // others are to look at it
 		t.Fatal(err)
 	}
-	if os.Geteuid() == 0 {
-		for dir := folder; dir != "/" && dir != os.TempDir(); dir = filepath.Dir(dir) {
-			if err := os.Chmod(dir, 0o755); err != nil { // the same
-				t.Fatal(err)
-			}
-		}
-		if err := syscall.Setfsuid(65534); err != nil {
-			t.Fatal(err)
-		}
-		defer func() { _ = syscall.Setfsuid(0) }()
-	} else if err := os.Chmod(file, 0o444); err != nil { // nor may we write to it
-		t.Fatal(err)
-	} else if err := os.Chmod(folder, 0o555); err != nil { // the same
-		t.Fatal(err)
-	}
+	defer mayOnlyRead(t, folder)()
 	for what, path := range map[string]string{"a file": file, "a folder": filepath.Join(folder, "new.db")} {
 		if err := writable(path); !errors.Is(err, ErrReading) {
 			t.Errorf("%s: %v", what, err)
 		}
 	}
+}
+
+// mayOnlyRead is a folder, and what is in it, that may only be read until the end: root may write everywhere, so that
+// this thread looks at files as somebody else.
+func mayOnlyRead(t *testing.T, folder string) (end func()) {
+	t.Helper()
+	runtime.LockOSThread()
+	list, err := filepath.Glob(filepath.Join(folder, "*"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, file := range list {
+		if err := os.Chmod(file, 0o444); err != nil { // others are to look at it
+			t.Fatal(err)
+		}
+	}
 	if os.Geteuid() != 0 {
-		_ = os.Chmod(folder, 0o755) // so that it can be removed
+		if err := os.Chmod(folder, 0o555); err != nil { // the same
+			t.Fatal(err)
+		}
+		return func() {
+			_ = os.Chmod(folder, 0o755) // so that it can be removed
+			runtime.UnlockOSThread()
+		}
+	}
+	for dir := folder; dir != "/" && dir != os.TempDir(); dir = filepath.Dir(dir) {
+		if err := os.Chmod(dir, 0o755); err != nil { // the same
+			t.Fatal(err)
+		}
+	}
+	if err := syscall.Setfsuid(65534); err != nil {
+		t.Fatal(err)
+	}
+	return func() {
+		_ = syscall.Setfsuid(0)
+		runtime.UnlockOSThread()
+	}
+}
+
+// A medium that may only be read gives all there is to read, what is in the log alone among it, and is not opened to
+// count in.
+func TestAMediumThatMayOnlyBeReadIsRead(t *testing.T) {
+	ctx := context.Background()
+	for what, path := range map[string]string{"with a log": killedShelf(t, 40), "in one file": shelfOf(t, 1, 40)} {
+		for _, end := range []string{"-shm", ".lock"} {
+			_ = os.Remove(path + end)
+		}
+		if err := os.Chmod(filepath.Dir(path), 0o755); err != nil { // others are to look into it
+			t.Fatal(err)
+		}
+		copied := filepath.Join(t.TempDir(), "copy.db")
+		end := mayOnlyRead(t, filepath.Dir(path))
+		n := 0
+		_, missing, err := Salvage(ctx, path, func(q Saved) error { n += len(q.Events); return nil })
+		wrong, failed := Examine(ctx, path)
+		s, opened := Open(ctx, path)
+		end()
+		if err != nil || len(missing) > 0 || n != 40 {
+			t.Errorf("%s: %d read, %v, %v", what, n, missing, err)
+		}
+		if failed != nil || len(wrong) > 0 {
+			t.Errorf("%s: looked at: %v, %v", what, wrong, failed)
+		}
+		if s != nil || !errors.Is(opened, ErrReading) {
+			t.Errorf("%s: opened: %v", what, opened)
+		}
+		if err := Copy(ctx, path, copied); err != nil {
+			t.Errorf("%s: copied: %v", what, err)
+		}
 	}
 }
 

@@ -192,12 +192,7 @@ func backupCommand() *cobra.Command {
 			if _, err := os.Stat(data); err != nil {
 				return fmt.Errorf("no database at %s: name it with --data", data)
 			}
-			s, err := store.Open(c.Context(), data)
-			if err != nil {
-				return err
-			}
-			defer func() { err = errors.Join(err, s.Close()) }()
-			return s.Backup(c.Context(), args[0])
+			return store.Copy(c.Context(), data, args[0])
 		},
 	}
 	dataFlag(c, &data)
