@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"net/http"
 	"slices"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -201,8 +202,9 @@ func (s *Server) cloth(ctx context.Context, in *shelfIn) (*body[[]Held], error) 
 }
 
 type clothIn struct {
-	ID   string `path:"id" maxLength:"64"`
-	Body strict[clothInBody]
+	ID      string `path:"id" maxLength:"64"`
+	IfMatch string `header:"If-Match" maxLength:"64" doc:"Since when it lies as it was seen; however it lies when left out"`
+	Body    strict[clothInBody]
 }
 
 type clothInBody struct {
@@ -230,7 +232,7 @@ func (s *Server) putCloth(ctx context.Context, in *clothIn) (*body[[]Held], erro
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	if err := s.store.PutCloth(ctx, h.ID, string(text), s.now()); err != nil {
+	if err := s.store.PutCloth(ctx, h.ID, string(text), strings.Trim(in.IfMatch, `"`), s.now()); err != nil {
 		return nil, door.Explain(err)
 	}
 	return s.cloth(ctx, &shelfIn{})

@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"errors"
 	"net/http"
 	"slices"
 
@@ -135,7 +136,10 @@ type restoreIn struct {
 
 func (s *Server) restore(ctx context.Context, in *restoreIn) (*projectOut, error) {
 	q, err := s.from(ctx, &in.WriteIn)
-	if err != nil {
+	var stale *store.StaleError
+	if errors.As(err, &stale) && in.names(q.Rev-1) {
+		q.Rev-- // it may be the repeated delivery of what made the newest
+	} else if err != nil {
 		return nil, door.Explain(err)
 	}
 	q, err = s.store.Restore(ctx, in.ID, q.Rev, in.Body.Act, in.Body.Rev, s.now())

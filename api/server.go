@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"reflect"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -129,6 +130,13 @@ type ReadIn struct {
 type WriteIn struct {
 	QuiltIn
 	conditional.Params
+}
+
+// names says whether a revision is named among those that may be the newest; 0 for whatever it is.
+func (in *WriteIn) names(rev int) bool {
+	return slices.ContainsFunc(in.IfMatch, func(one string) bool {
+		return rev > 0 && strings.Trim(one, `"`) == strconv.Itoa(rev) || rev == 0 && one == "*"
+	})
 }
 
 // Tallied is progress with the revision of the plan it was held against.
@@ -300,7 +308,7 @@ func (s *Server) from(ctx context.Context, in *WriteIn) (store.Quilt, error) {
 	if err != nil {
 		return q, err
 	}
-	if in.PreconditionFailed(etag(q), time.Time{}) != nil {
+	if !in.names(0) && in.PreconditionFailed(etag(q), time.Time{}) != nil {
 		return q, &store.StaleError{Newest: q.Rev}
 	}
 	return q, nil
@@ -319,9 +327,10 @@ func remnantID(quilt string, r leftover.Remnant) string {
 	return quilt[:min(12, len(quilt))] + "-" + r.Key
 }
 
-// counted gives what was tallied where that is at hand. Where the plan is still being worked out, or what was tallied
+// counted gives what was tallied where that is at hand; it hangs on no request. Where the plan is still being worked out, or what was tallied
 // before is still being read, it does not wait for long: that goes on, and what was stored is told to be counted soon.
 func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOut, error) {
+	ctx = context.WithoutCancel(ctx) // also where nobody waits for the answer any more
 	p, err := s.kept.at(quilt, rev).within(ctx, soon)
 	switch {
 	case errors.Is(err, errNotYet):
@@ -350,7 +359,7 @@ func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOu
 		return c.out, c.err
 	}
 	done := make(chan counting, 1)
-	go func() { done <- add(context.WithoutCancel(ctx)) }()
+	go func() { done <- add(ctx) }()
 	select {
 	case c := <-done:
 		return c.out, c.err

@@ -106,3 +106,73 @@ func TestWhatIsStoredIsReadAgain(t *testing.T) {
 		t.Errorf("%d bytes: %d %.300s", len(swollen), w.Code, w.Body)
 	}
 }
+
+// A change whose answer was lost is sent again and stored once, an undo and a redo like any other; whatever the newest
+// revision is may be meant; and a piece of cloth that was changed meanwhile is not written over.
+func TestWhatIsSentAgainIsStoredOnce(t *testing.T) {
+	s := newSite(t)
+	s.create("quilt-one")
+	changed := strings.Replace(begun(t), `"rows": 3`, `"rows": 5`, 1)
+	send := func(method, path, body, match string) (int, Project) {
+		t.Helper()
+		w := s.do(method, "/api/quilts/quilt-one"+path, body, "If-Match", match)
+		if w.Code != http.StatusOK {
+			return w.Code, Project{}
+		}
+		return w.Code, decode[Project](t, w)
+	}
+	for _, c := range []struct {
+		method, path, body, match string
+		code, rev, blocks         int
+	}{
+		{"PUT", "", changed, `"1"`, 200, 2, 15},
+		{"PUT", "", changed, `"1"`, 200, 2, 15}, // again
+		{"POST", "/restore", `{"act":"undo"}`, `"2"`, 200, 3, 9},
+		{"POST", "/restore", `{"act":"undo"}`, `"2"`, 200, 3, 9},
+		{"POST", "/restore", `{"act":"redo"}`, `"2"`, 412, 0, 0}, // another, from what is no longer the newest
+		{"POST", "/restore", `{"act":"redo"}`, `"3"`, 200, 4, 15},
+		{"POST", "/restore", `{"act":"redo"}`, `"3"`, 200, 4, 15},
+		{"POST", "/restore", `{"act":"change","rev":1}`, `"4"`, 200, 5, 9},
+		{"POST", "/restore", `{"act":"change","rev":1}`, `"4"`, 200, 5, 9},
+		{"POST", "/restore", `{"act":"change","rev":2}`, `"4"`, 412, 0, 0},
+		{"PUT", "", changed, `*`, 200, 6, 15},
+		{"POST", "/restore", `{"act":"undo"}`, `*`, 200, 7, 9},
+	} {
+		if code, p := send(c.method, c.path, c.body, c.match); code != c.code || p.Rev != c.rev || p.Plan.Blocks != c.blocks {
+			t.Errorf("%s %s from %s: %d, revision %d of %d blocks; want %d, %d of %d", c.path, c.body[:min(30, len(c.body))],
+				c.match, code, p.Rev, p.Plan.Blocks, c.code, c.rev, c.blocks)
+		}
+	}
+	const path = "/api/cloth/cloth-one"
+	piece := func(n int) string {
+		return fmt.Sprintf(`{"name":"Calico","colour":"#eeeedd","kind":"yardage","width":"42 in","length":"36 in","count":%d}`, n)
+	}
+	first := decode[[]Held](t, s.do("PUT", path, piece(1)))
+	time.Sleep(2 * time.Millisecond) // it is told apart by when it was said
+	if w := s.do("PUT", path, piece(3), "If-Match", quoted(first[0].Since)); w.Code != http.StatusOK {
+		t.Fatalf("%d %s", w.Code, w.Body)
+	}
+	for count, want := range map[int]int{3: http.StatusOK, 2: http.StatusPreconditionFailed} { // again, and from another tab
+		if w := s.do("PUT", path, piece(count), "If-Match", quoted(first[0].Since)); w.Code != want {
+			t.Errorf("%d there: %d %s", count, w.Code, w.Body)
+		}
+	}
+	if held := decode[[]Held](t, s.do("GET", "/api/cloth", "")); held[0].Count != 3 {
+		t.Errorf("%d lie there", held[0].Count)
+	}
+}
+
+// A tally whose page is left is counted without a word of fault.
+func TestAPageThatIsLeftIsNoFault(t *testing.T) {
+	st := withQuilt(t)
+	srv := &Server{store: st, kept: keep(st), plans: door.InTurn(), searches: door.InTurn(), now: time.Now}
+	if _, err := srv.newest(context.Background(), "quilt-one"); err != nil {
+		t.Fatal(err)
+	}
+	left, leave := context.WithCancel(context.Background())
+	leave()
+	out, err := srv.counted(left, "quilt-one", 1)
+	if err != nil || out.Body.Rev != 1 {
+		t.Errorf("%+v, %v", out, err)
+	}
+}

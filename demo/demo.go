@@ -442,7 +442,7 @@ func Fill(ctx context.Context, s *store.Store) error {
 		if err != nil {
 			return err
 		}
-		if err := s.PutCloth(ctx, h.ID, string(piece), began.AddDate(0, 0, i-9)); err != nil {
+		if err := s.PutCloth(ctx, h.ID, string(piece), "", began.AddDate(0, 0, i-9)); err != nil {
 			return err
 		}
 	}

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"errors"
 	"time"
 
 	"github.com/jmoiron/sqlx"
@@ -34,11 +35,24 @@ func cloth(ctx context.Context, db sqlx.QueryerContext) ([]Cloth, error) {
 	return list, err
 }
 
-// PutCloth stores how a piece lies on the shelf. The same said twice is stored once.
-func (s *Store) PutCloth(ctx context.Context, id, piece string, at time.Time) error {
+// ErrLiesOtherwise says that a piece was said to lie on the shelf as it no longer does.
+var ErrLiesOtherwise = errors.New("the piece of cloth lies otherwise by now")
+
+// PutCloth stores how a piece lies on the shelf; where it is said since when the piece lay as it was seen, only as long
+// as it still does. The same said twice is stored once.
+func (s *Store) PutCloth(ctx context.Context, id, piece, since string, at time.Time) error {
 	return wrap("put cloth", s.inTx(ctx, func(tx *sqlx.Tx) error {
-		return putCloth(ctx, tx, Cloth{ID: id, Piece: piece},
-			at)
+		if since != "" {
+			var now []Cloth
+			if err := tx.SelectContext(ctx, &now, `SELECT id, piece, at FROM cloth WHERE id = ? ORDER BY seq DESC LIMIT 1`,
+				id); err != nil {
+				return err
+			}
+			if len(now) == 0 || now[0].At != since && now[0].Piece != piece {
+				return ErrLiesOtherwise
+			}
+		}
+		return putCloth(ctx, tx, Cloth{ID: id, Piece: piece}, at)
 	}))
 }
 

@@ -25,7 +25,7 @@ func TestClothIsKeptByChange(t *testing.T) {
 	s, _ := open(t)
 	ctx := context.Background()
 	for _, c := range [][2]string{{"a", "one"}, {"b", "two"}, {"a", "one"}, {"a", "fewer"}, {"a", "one"}} {
-		if err := s.PutCloth(ctx, c[0], c[1], now); err != nil {
+		if err := s.PutCloth(ctx, c[0], c[1], "", now); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -51,7 +51,7 @@ func TestCuttingIsStoredWholeOrNotAtAll(t *testing.T) {
 	if _, err := s.Create(ctx, "quilt", "planned", now); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.PutCloth(ctx, "a", "whole", now); err != nil {
+	if err := s.PutCloth(ctx, "a", "whole", "", now); err != nil {
 		t.Fatal(err)
 	}
 	refused := errors.New("refused")

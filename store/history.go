@@ -116,7 +116,7 @@ func (s *Store) RevisionAt(ctx context.Context, id, at string) (int, error) {
 }
 
 // Restore stores the document of an earlier revision as a new one: an undo, a redo, or a change that goes back to rev.
-// It is refused as stale like any other save. An undo or redo that leads nowhere is ErrNowhere.
+// It is refused as stale like any other save, and like it delivered twice it is stored once. An undo or redo that leads nowhere is ErrNowhere.
 func (s *Store) Restore(ctx context.Context, id string, base int, act Act, rev int, at time.Time) (Quilt, error) {
 	var q Quilt
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
@@ -124,8 +124,13 @@ func (s *Store) Restore(ctx context.Context, id string, base int, act Act, rev i
 		if err != nil {
 			return err
 		}
-		if newest := list[len(list)-1].Rev; newest != base {
-			return &StaleError{Have: base, Newest: newest}
+		newest := list[len(list)-1]
+		again := newest.Rev == base+1 && newest.Act == act
+		if newest.Rev != base && !again {
+			return &StaleError{Have: base, Newest: newest.Rev}
+		}
+		if again {
+			list = list[:len(list)-1]
 		}
 		undo, redo := steps(list)
 		switch act {
@@ -139,6 +144,12 @@ func (s *Store) Restore(ctx context.Context, id string, base int, act Act, rev i
 		}
 		document, err := documentAt(ctx, tx, id, rev)
 		if err != nil {
+			return err
+		}
+		if again { // the repeated delivery of one that was stored, or something else
+			if q, err = quilt(ctx, tx, id); err == nil && q.Document != document {
+				err = &StaleError{Have: base, Newest: newest.Rev}
+			}
 			return err
 		}
 		if err := s.allowed(ctx, tx, id, document); err != nil {

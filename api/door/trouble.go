@@ -141,6 +141,9 @@ func Explain(err error) error {
 	case errors.Is(err, store.ErrExists):
 		return NewTrouble(http.StatusConflict,
 			"A quilt with this id is on the shelf already. Begin again to get a new id.")
+	case errors.Is(err, store.ErrLiesOtherwise):
+		return NewTrouble(http.StatusPreconditionFailed,
+			"This piece of cloth was changed somewhere else. Nothing was stored: look how it lies now, and say it again.")
 	case errors.Is(err, store.ErrNowhere):
 		return NewTrouble(http.StatusConflict,
 			"There is nothing to go back or forward to. The list of revisions shows what there is.")

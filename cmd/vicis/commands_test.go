@@ -152,7 +152,7 @@ func TestAnExportIsReadBack(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	if err := s.PutCloth(ctx, "broken-cloth", "{", time.Now()); err != nil {
+	if err := s.PutCloth(ctx, "broken-cloth", "{", "", time.Now()); err != nil {
 		t.Fatal(err)
 	}
 	if err := s.Close(); err != nil {

@@ -235,7 +235,7 @@ func imported(ctx context.Context, s *store.Store, folder string, out io.Writer)
 		err = eachLine(folder, clothFile, gap, func(line []byte) error {
 			h, err := strict.Read[cloth.Holding](line)
 			if err == nil {
-				err = s.PutCloth(ctx, h.ID, string(line), time.Now())
+				err = s.PutCloth(ctx, h.ID, string(line), "", time.Now())
 			}
 			if err == nil {
 				pieces++

@@ -137,8 +137,13 @@ export const server = {
     ask<Resized>(client.POST("/api/resize", { body: { document, unit, finished }, signal })),
   cloth: (quilt: string, signal: AbortSignal) =>
     ask<Held[]>(client.GET("/api/cloth", { params: { query: { for: quilt } }, signal })),
-  putCloth: (id: string, body: Holding & { measure?: "in" | "cm" }) =>
-    ask<Held[]>(client.PUT("/api/cloth/{id}", { params: { path: { id } }, body })),
+  putCloth: (id: string, body: Holding & { measure?: "in" | "cm" }, since?: string) =>
+    ask<Held[]>(
+      client.PUT("/api/cloth/{id}", {
+        params: { path: { id }, header: since === undefined ? {} : { "If-Match": `"${since}"` } },
+        body,
+      }),
+    ),
   cut: (id: string, rev: number) =>
     ask<Quilt>(client.POST("/api/quilts/{id}/cut", { params: { path: { id }, header: { "If-Match": [`"${rev}"`] } } })),
   cliffs: (body: Document, signal: AbortSignal) => ask<Cliff[]>(client.POST("/api/cliffs", { body, signal })),

@@ -4263,7 +4263,10 @@ export interface operations {
     putCloth: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Since when it lies as it was seen; however it lies when left out */
+                "If-Match"?: string;
+            };
             path: {
                 id: string;
             };

@@ -59,7 +59,9 @@ export function ClothPage() {
 export function usePut() {
   const queries = useQueryClient();
   const put = useMutation({
-    mutationFn: ({ id, ...body }: Holding & { id: string; measure?: "in" | "cm" }) => server.putCloth(id, body),
+    mutationFn: ({ id, since, ...body }: Holding & { id: string; since?: string; measure?: "in" | "cm" }) =>
+      server.putCloth(id, body, since),
+    onError: () => queries.invalidateQueries({ queryKey: clothKey }), // how it lies now
     onSuccess: (list) => {
       queries.setQueryData(asks.cloth().queryKey, list);
       queries.invalidateQueries({ queryKey: clothKey });
@@ -118,7 +120,7 @@ function Piece({ held: h }: { held: Held }) {
           h="36px"
           disabled={count === h.count || put.isPending}
           aria-label={`${h.title}: ${count} there`}
-          onClick={() => put.mutate({ ...same(h), id: h.id, count })}
+          onClick={() => put.mutate({ ...same(h), id: h.id, since: h.since, count })}
         >
           So many
         </Button>
