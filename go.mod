@@ -14,6 +14,7 @@ require (
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/spf13/cobra v1.10.2
 	golang.org/x/sync v0.24.0
+	golang.org/x/time v0.16.0
 	modernc.org/sqlite v1.62.0
 )
 

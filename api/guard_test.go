@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"fmt"
 	"io"
 	"net"
 	"net/http"
@@ -97,5 +98,41 @@ func TestAnotherMachineNeedsTheKey(t *testing.T) {
 	url, from = behind(t, door.Doors{})
 	if w, body := asked(t, from("127.0.0.2"), "GET", url+"/?key=", "", nil); w.StatusCode != 403 || body == "page" {
 		t.Errorf("without a key: %d %q", w.StatusCode, body)
+	}
+}
+
+// A key of nothing lets nobody in, and whoever tries one key after another is soon asked to wait, also with the right one:
+// other machines are let in meanwhile, and so is one that shows an old key again and again before the right one.
+func TestKeysAreNotGuessed(t *testing.T) {
+	for _, none := range []string{"", "----", " - "} {
+		url, from := behind(t, door.Doors{Key: none})
+		for _, typed := range []string{"", "-", "----"} {
+			if w, _ := asked(t, from("127.0.0.2"), "GET", url+"/?key="+typed, "", nil); w.StatusCode != http.StatusForbidden {
+				t.Errorf("the key %q, typed %q: %d", none, typed, w.StatusCode)
+			}
+		}
+	}
+	url, from := behind(t, door.Doors{Key: "ABCD-EFGH-JKLM"})
+	guesser, tablet, returning := from("127.0.0.2"), from("127.0.0.3"), from("127.0.0.4")
+	refused := 0
+	for i := range 30 {
+		w, _ := asked(t, guesser, "GET", fmt.Sprintf("%s/?key=ABCD-EFGH-%04d", url, i), "", nil)
+		if w.StatusCode == http.StatusTooManyRequests {
+			refused++
+		}
+		old := []*http.Cookie{{Name: "vicis-key", Value: "OLDOLDOLDOLD"}}
+		if w, _ := asked(t, returning, "GET", url+"/api/quilts", "", old); w.StatusCode != http.StatusForbidden {
+			t.Fatalf("with an old key: %d", w.StatusCode)
+		}
+	}
+	if refused < 15 {
+		t.Errorf("%d of 30 guesses were asked to wait", refused)
+	}
+	for who, want := range map[*http.Client]int{
+		guesser: http.StatusTooManyRequests, tablet: http.StatusSeeOther, returning: http.StatusSeeOther,
+	} {
+		if w, _ := asked(t, who, "GET", url+"/?key=abcd+efgh+jklm", "", nil); w.StatusCode != want {
+			t.Errorf("the right one: %d, want %d", w.StatusCode, want)
+		}
 	}
 }

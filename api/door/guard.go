@@ -36,6 +36,7 @@ const contentSecurityPolicy = "default-src 'self'; img-src 'self' data:; style-s
 func Guard(doors Doors) gin.HandlerFunc {
 	hosts := slices.Concat(localHosts, doors.Hosts)
 	crossOrigin := http.NewCrossOriginProtection()
+	tried := newGuesses()
 	return func(c *gin.Context) {
 		h := c.Writer.Header()
 		h.Set("Content-Security-Policy", contentSecurityPolicy)
@@ -52,7 +53,7 @@ func Guard(doors Doors) gin.HandlerFunc {
 			c.Abort()
 			return
 		}
-		if !local(c.Request) && !doors.shown(c) {
+		if !local(c.Request) && !doors.shown(c, tried) {
 			c.Abort()
 			return
 		}
@@ -67,14 +68,15 @@ func Guard(doors Doors) gin.HandlerFunc {
 // local says whether a request comes from this machine: both ends of its connection are the loopback addresses. A name
 // in the request proves nothing.
 func local(r *http.Request) bool {
-	if !loopback(r.RemoteAddr) {
+	if !Here(r.RemoteAddr) {
 		return false
 	}
 	here, known := r.Context().Value(http.LocalAddrContextKey).(net.Addr)
-	return !known || loopback(here.String())
+	return !known || Here(here.String())
 }
 
-func loopback(addr string) bool {
+// Here says whether an address is one by which this machine alone is reached, and everything on it lets itself in.
+func Here(addr string) bool {
 	name := hostname(addr)
 	return name == "127.0.0.1" || name == "::1"
 }
@@ -83,9 +85,21 @@ func loopback(addr string) bool {
 const keyCookie = "vicis-key"
 
 // shown says whether another machine has shown the key; what is answered otherwise is written.
-func (d Doors) shown(c *gin.Context) bool {
+func (d Doors) shown(c *gin.Context, tried *guesses) bool {
+	machine := hostname(c.Request.RemoteAddr)
 	right := func(key string) bool {
-		return d.Key != "" && subtle.ConstantTimeCompare([]byte(plainKey(key)), []byte(plainKey(d.Key))) == 1
+		if plainKey(d.Key) == "" || plainKey(key) == "" {
+			return false
+		}
+		if subtle.ConstantTimeCompare([]byte(plainKey(key)), []byte(plainKey(d.Key))) == 1 {
+			return true
+		}
+		tried.wrong(machine, key)
+		return false
+	}
+	if !tried.may(machine) {
+		WriteTrouble(c, tooMany())
+		return false
 	}
 	if kept, err := c.Cookie(keyCookie); err == nil && right(kept) {
 		return true

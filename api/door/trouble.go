@@ -22,7 +22,7 @@ type Trouble struct {
 	Title    string            `json:"title"`
 	Status   int               `json:"status"`
 	Detail   string            `json:"detail"`
-	Code     string            `json:"code" doc:"unreadable (400, 415), forbidden (403), unknown, no-caliper (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long, counted-soon (503), damaged, stored-uncounted, failed (500), caliper-silent (502)"`
+	Code     string            `json:"code" doc:"unreadable (400, 415), forbidden (403), unknown, no-caliper (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long, counted-soon (503), damaged, stored-uncounted, failed (500), caliper-silent (502), too-many-keys (429)"`
 	Newest   int               `json:"newest,omitempty" doc:"For a stale save: the newest revision"`
 	Problems []problem.Problem `json:"problems,omitempty"`
 }

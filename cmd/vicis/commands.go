@@ -1,6 +1,7 @@
 package main
 
 import (
+	"bytes"
 	"context"
 	"crypto/rand"
 	"encoding/json"
@@ -12,7 +13,7 @@ import (
 	"net/http"
 	"os"
 	"path/filepath"
-	"strings"
+	"regexp"
 	"sync"
 	"time"
 
@@ -122,7 +123,15 @@ func serve(ctx context.Context, o options, out io.Writer, fill func(context.Cont
 		return fmt.Errorf("--caliper: %s is no address of this machine, such as 127.0.0.1:8338", o.caliper)
 	}
 	doors := door.Doors{Hosts: o.hosts, Caliper: o.caliper}
-	if addr, ok := listener.Addr().(*net.TCPAddr); ok && !addr.IP.IsLoopback() {
+	addr, tcp := listener.Addr().(*net.TCPAddr)
+	if tcp && addr.IP.IsLoopback() && !door.Here(addr.String()) {
+		return errors.Join(fmt.Errorf("--listen %s: nobody is let in there: write 127.0.0.1, or 0.0.0.0 to let other machines "+
+			"in with the key", o.listen), listener.Close())
+	}
+	if tcp && !addr.IP.IsLoopback() {
+		if !addr.IP.IsUnspecified() {
+			doors.Hosts = append(doors.Hosts, addr.IP.String())
+		}
 		if doors.Key, err = keyBeside(o.data); err != nil {
 			return errors.Join(err, listener.Close())
 		}
@@ -344,11 +353,15 @@ func openAt(addr string) string {
 	return addr
 }
 
+// isKey is what a key is: letters and digits, a dozen or more; a file that was cut short, or is full of anything else,
+// is none.
+var isKey = regexp.MustCompile(`^(?:[A-Za-z0-9][- ]?){12,64}$`)
+
 // keyBeside is the key of a database, kept beside it so that a tablet is asked once; made when there is none.
 func keyBeside(data string) (string, error) {
 	path := data + ".key"
-	if text, err := os.ReadFile(path); err == nil && len(strings.TrimSpace(string(text))) >= 12 {
-		return strings.TrimSpace(string(text)), nil
+	if text, err := os.ReadFile(path); err == nil && isKey.Match(bytes.TrimSpace(text)) {
+		return string(bytes.TrimSpace(text)), nil
 	}
 	letters := rand.Text()
 	key := letters[:4] + "-" + letters[4:8] + "-" + letters[8:12]

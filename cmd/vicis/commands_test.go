@@ -30,11 +30,30 @@ func TestAKeyIsMadeOnce(t *testing.T) {
 	if info, err := os.Stat(data + ".key"); err != nil || info.Mode().Perm() != 0o600 {
 		t.Errorf("%v, %v", info, err)
 	}
-	if err := os.WriteFile(data+".key", []byte("AB\n"), 0o600); err != nil {
+	for _, none := range []string{"AB\n", strings.Repeat("\x00", 40), strings.Repeat("-", 40), " - - - - - - - -", "ABCD-EFGH-JK!!"} {
+		if err := os.WriteFile(data+".key", []byte(none), 0o600); err != nil {
+			t.Fatal(err)
+		}
+		if anew, err := keyBeside(data); err != nil || anew == strings.TrimSpace(none) || anew == first || !isKey.MatchString(anew) {
+			t.Errorf("%q became %q, %v", none, anew, err)
+		}
+	}
+	own := "my own key of 2026"
+	if err := os.WriteFile(data+".key", []byte(own+"\n"), 0o600); err != nil {
 		t.Fatal(err)
 	}
-	if anew, err := keyBeside(data); err != nil || anew == "AB" || anew == first {
-		t.Errorf("%q, %v", anew, err)
+	if kept, err := keyBeside(data); err != nil || kept != own {
+		t.Errorf("one's own: %q, %v", kept, err)
+	}
+}
+
+// Where nobody would be let in the server does not open.
+func TestItOpensWhereSomebodyIsLetIn(t *testing.T) {
+	c := command()
+	c.SetArgs([]string{"serve", "--listen", "127.0.0.2:0", "--data", filepath.Join(t.TempDir(), "vicis.db")})
+	c.SetOut(io.Discard)
+	if err := c.ExecuteContext(context.Background()); err == nil || !strings.Contains(err.Error(), "write 127.0.0.1") {
+		t.Errorf("%v", err)
 	}
 }
 
