@@ -89,6 +89,28 @@ test("a browser that keeps nothing still counts, and says so when it cannot", as
   await expect(page.getByText("This was not counted", { exact: false })).toHaveCount(0);
   await page.keyboard.press("z");
   await expect(good).toHaveText("8");
+  // A count that was stored clears what an earlier one says, also where that is told later; and none that comes after it.
+  for (const [first, then, says] of [
+    ["abort", "continue", 0],
+    ["continue", "abort", 1],
+  ] as const) {
+    let sent = 0;
+    await page.route("**/events", async (route) => {
+      sent += 1;
+      const does = sent === 1 ? first : then;
+      if (sent === 1) await new Promise((later) => setTimeout(later, 1500));
+      await (does === "abort" ? route.abort() : route.continue());
+    });
+    const answered = page.waitForEvent("requestfailed", (r) => r.url().endsWith("/events"));
+    await page.keyboard.press("Space");
+    await page.keyboard.press("Space");
+    await answered;
+    await page.waitForTimeout(2000); // both have been answered
+    await page.unroute("**/events");
+    await expect(page.getByText("This was not counted", { exact: false })).toHaveCount(says);
+    await page.keyboard.press("z");
+    await expect(good).toHaveText("8");
+  }
   await kill();
   await page.keyboard.press("Space");
   await expect(page.getByText("This was not counted", { exact: false })).toBeVisible();

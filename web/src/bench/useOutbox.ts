@@ -27,6 +27,7 @@ export function useOutbox(project: Project | undefined, of: (w: Waiting) => bool
   const id = project?.id;
   const sending = useRef(false);
   const again = useRef(false);
+  const counted = useRef({ last: 0, stored: 0, lost: 0 }); // in a browser that keeps nothing: which were the last
 
   const refresh = useCallback(async () => {
     if (!id) return;
@@ -78,15 +79,21 @@ export function useOutbox(project: Project | undefined, of: (w: Waiting) => bool
     try {
       await put(list);
     } catch {
-      // The browser keeps nothing (its storage is full or shut): straight to the server, and say so if that fails too.
+      // The browser keeps nothing (its storage is full or shut): straight to the server, and say so if that fails too. Answers
+      // come in any order: a count that was stored clears what an earlier one says, also where that says it later.
+      counted.current.last += 1;
+      const mine = counted.current.last;
       try {
         const answer = await stored(
           id,
           list.map((w) => w.event),
         );
         taken.current(id, answer);
-        setLost("");
+        counted.current.stored = Math.max(counted.current.stored, mine);
+        if (counted.current.lost < mine) setLost("");
       } catch {
+        counted.current.lost = Math.max(counted.current.lost, mine);
+        if (counted.current.stored > mine) return;
         setLost(
           "This was not counted: the browser has no room to keep it and the server does not answer. Count it again once one of them is back.",
         );
