@@ -283,14 +283,14 @@ func gone(path string) error {
 	if len(copies) == 0 {
 		return nil
 	}
-	return fmt.Errorf("%s: %w: put a copy in its place with vicis restore, the last is %s; or move the copies away to "+
+	return fmt.Errorf("%s: %w: put a copy in its place with vicis restore, such as %s; or move the copies away to "+
 		"begin a new shelf", path, ErrGone, copies[len(copies)-1])
 }
 
-// copiesOf lists what was kept of a database: the copies of its days, then what restoring put aside.
+// copiesOf lists what was kept of a database: what restoring put aside, then the copies of its days.
 func copiesOf(path string) (list []string) {
 	for _, in := range []struct{ folder, begins string }{
-		{path + ".daily", "vicis-"}, {filepath.Dir(path), filepath.Base(path) + beforeName},
+		{filepath.Dir(path), filepath.Base(path) + beforeName}, {path + ".daily", "vicis-"},
 	} {
 		entries, _ := os.ReadDir(in.folder) // where it cannot be read there is none to name
 		for _, e := range entries {
