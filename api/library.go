@@ -30,6 +30,8 @@ func (s *Server) registerLibrary(a huma.API, op describe) {
 		})
 	huma.Register(a, op(http.MethodGet, "/api/library", "library",
 		"Traditional units and blocks to begin with, each a project of its own"), s.library)
+	huma.Register(a, draft(op(http.MethodPost, "/api/patches", "byPatches",
+		"What a unit of strip sets takes, and pieced of patches that are cut one by one")), s.byPatches)
 	huma.Register(a, draft(op(http.MethodPost, "/api/ways", "ways",
 		"The ways to make one unit to the same look, and what each costs for the count needed")), s.ways)
 	huma.Register(a, draft(op(http.MethodPost, "/api/resize", "resize",
@@ -84,6 +86,16 @@ func (s *Server) ways(ctx context.Context, in *struct{ Body strict[unitIn] }) (*
 	}
 	return answered(ctx, s.searches, d, func(d document.Document, purse *ask.Purse) ([]askunits.WayToMake, problem.List) {
 		return askunits.Ways(d, in.Body.Is.Unit, purse)
+	})
+}
+
+func (s *Server) byPatches(ctx context.Context, in *struct{ Body strict[unitIn] }) (*body[askunits.ByPatch], error) {
+	d, err := in.Body.Is.read()
+	if err != nil {
+		return nil, err
+	}
+	return answered(ctx, s.searches, d, func(d document.Document, purse *ask.Purse) (askunits.ByPatch, problem.List) {
+		return askunits.ByPatches(d, in.Body.Is.Unit, purse)
 	})
 }
 

@@ -7,10 +7,12 @@ import (
 	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
 	"vicis/core/straight"
+	"vicis/core/words"
 )
 
 // rect is one patch of a part, finished.
@@ -24,6 +26,15 @@ type patcher struct {
 	d     *document.Document
 	s     piece.Num
 	known map[string]naming.Unit
+	taken map[string]bool // ids and names
+}
+
+func patching(d *document.Document, seam measure.Length) patcher {
+	p := patcher{d, piece.Of(seam), map[string]naming.Unit{}, map[string]bool{}}
+	for _, u := range d.Parts {
+		p.taken[string(u.ID)], p.taken[u.Name] = true, true
+	}
+	return p
 }
 
 // patched is a document where every part of what is cut again is pieced patch by patch, in a block of the document or,
@@ -34,7 +45,7 @@ func patched(b ask.Blocks, at int, cut making.Made) (document.Document, bool) {
 	if err != nil {
 		return d, false
 	}
-	p := patcher{&d, piece.Of(b.Table.Seam), map[string]naming.Unit{}}
+	p := patching(&d, b.Table.Seam)
 	kinds := map[naming.Unit]naming.Unit{}
 	for _, v := range cut.Variants {
 		list, ok := rects(v.Piece.Finished(b.Table.Seam))
@@ -140,7 +151,7 @@ func (p patcher) unit(list []rect) (naming.Unit, bool) {
 			last := &grid.Rows[len(grid.Rows)-1]
 			last.Cells = append(last.Cells, straight.GridCell{Unit: id})
 		}
-		return p.add(key, grid), true
+		return p.add(key, "Pieces", grid), true
 	}
 	return "", false
 }
@@ -155,14 +166,34 @@ func (p patcher) patch(one rect) (naming.Unit, bool) {
 	if id, known := p.known[key]; known {
 		return id, true
 	}
-	return p.add(key, &straight.PlainPatch{
+	name := one.role
+	for _, r := range p.d.Roles {
+		if r.ID == one.role {
+			name = r.Name
+		}
+	}
+	return p.add(key, words.UpperFirst(name), &straight.PlainPatch{
 		Role: one.role, Width: making.Wide(w), Height: making.Wide(h),
 	}), true
 }
 
-func (p patcher) add(key string, how making.Method) naming.Unit {
-	id := naming.Of(fmt.Sprintf("patched-%d", len(p.known)+1))
-	p.d.Parts = append(p.d.Parts, making.Unit{ID: id, Name: string(id), How: how})
+// add puts a unit into the document by a name that no other has.
+func (p patcher) add(key, name string, how making.Method) naming.Unit {
+	free := func(text func(n int) string) string {
+		n := 1
+		for p.taken[text(n)] {
+			n++
+		}
+		p.taken[text(n)] = true
+		return text(n)
+	}
+	id := naming.Of(free(func(n int) string { return fmt.Sprintf("patched-%d", n) }))
+	p.d.Parts = append(p.d.Parts, making.Unit{ID: id, How: how, Name: free(func(n int) string {
+		if n == 1 {
+			return name
+		}
+		return fmt.Sprintf("%s %d", name, n)
+	})})
 	p.known[key] = id
 	return id
 }

@@ -11,6 +11,7 @@ import { Fold } from "../frame/Fold";
 import { many } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import type { Draft } from "../quilt/draft";
+import { Efforts } from "../quilt/Efforts";
 import { freeId, freeName } from "../quilt/ids";
 import { type Again, From, Lines, Measured } from "../quilt/methods/again";
 import { methodOf, ownerOf, Problems } from "../quilt/methods/parts";
@@ -140,55 +141,17 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
               {`Inside the block ${now.inside} of ${now.insideOf} crossings clash; in the quilt ${now.clashes} of ${now.crossings}.`}
             </Text>
           )}
-          {data && <Efforts again={data.again} patched={data.patched} />}
+          {data && (
+            <Efforts
+              rows={[["cut again", data.again], ...(data.patched ? [["patch by patch", data.patched] as const] : [])]}
+            />
+          )}
         </Box>
       </Flex>
       {data && data.list.length > 1 && (
         <Gallery list={data.list} says={data.says} colours={colours} take={draft.take} />
       )}
     </>
-  );
-}
-
-type Effort = { cloth: string; cut: number; seams: number; presses: number };
-
-/** What the quilt takes so, and patch by patch. */
-function Efforts({ again, patched }: { again: Effort; patched?: Effort | undefined }) {
-  const rows = patched
-    ? [["cut again", again] as const, ["patch by patch", patched] as const]
-    : [["cut again", again] as const];
-  return (
-    <Box
-      as="table"
-      mt="10px"
-      fontSize="small"
-      className="tabular"
-      css={{ "& td, & th": { paddingRight: "12px", textAlign: "left", fontWeight: "400", whiteSpace: "nowrap" } }}
-    >
-      <thead>
-        <tr>
-          <td />
-          {["cuts", "seams", "pressed", "cloth"].map((w) => (
-            <th key={w} scope="col">
-              {w}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, e]) => (
-          <tr key={name}>
-            <th scope="row">{name}</th>
-            <td>{e.cut}</td>
-            <td>{e.seams}</td>
-            <td>{e.presses}</td>
-            <td>
-              <Ruled>{e.cloth}</Ruled>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </Box>
   );
 }
 

@@ -39,6 +39,7 @@ export type Held = Schemas["Held"];
 export type Holding = Omit<Held, "title" | "promised" | "free" | "since" | "id">;
 export type Remnant = Schemas["Remnant"];
 export type Remedy = Schemas["Remedy"];
+export type QuiltEffort = Schemas["QuiltEffort"];
 export type Redone = Schemas["Redone"];
 export type SeamChoice = Schemas["SeamChoice"];
 export type Arrangement = Schemas["Arrangement"];
@@ -131,6 +132,8 @@ export const server = {
     ),
   allowances: (signal: AbortSignal) => ask<Schemas["AllowanceKnown"][]>(client.GET("/api/allowances", { signal })),
   library: (signal: AbortSignal) => ask<Shown[]>(client.GET("/api/library", { signal })),
+  byPatches: (document: Document, unit: string, signal: AbortSignal) =>
+    ask<Schemas["ByPatch"]>(client.POST("/api/patches", { body: { document, unit }, signal })),
   ways: (document: Document, unit: string, signal: AbortSignal) =>
     ask<Way[]>(client.POST("/api/ways", { body: { document, unit }, signal })),
   resize: (document: Document, unit: string, finished: string, signal?: AbortSignal) =>

@@ -51,6 +51,12 @@ export const asks = {
       queryFn: ({ signal }) => server.resize(document, unit, finished, signal),
       ...once,
     }),
+  byPatches: (document: Document, unit: string) =>
+    queryOptions({
+      queryKey: ["by patches", document, unit],
+      queryFn: ({ signal }) => server.byPatches(document, unit, signal),
+      ...once,
+    }),
   ways: (document: Document, unit: string) =>
     queryOptions({
       queryKey: ["ways", document, unit],

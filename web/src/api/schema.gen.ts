@@ -259,6 +259,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/patches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a unit of strip sets takes, and pieced of patches that are cut one by one */
+        post: operations["byPatches"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pilot": {
         parameters: {
             query?: never;
@@ -975,6 +992,14 @@ export interface components {
             role: string;
             /** @description Cut width: a length, or so many strips; not asked for where it is pieced */
             width: string;
+        };
+        ByPatch: {
+            /** @description The project with the unit pieced so */
+            document?: components["schemas"]["Document"];
+            /** @description What the quilt takes as it is */
+            now: components["schemas"]["QuiltEffort"];
+            /** @description What it takes with the unit pieced patch by patch; left out where it is not made of strip sets, or its patches do not come apart by straight seams */
+            patched?: components["schemas"]["QuiltEffort"];
         };
         CabinLog: {
             role: string;
@@ -4470,6 +4495,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Pack"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    byPatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByPatch"];
                 };
             };
             /** @description Error */

@@ -8,6 +8,7 @@ import type { Counting } from "./useCounting";
 export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: number; tight?: boolean }) {
   const { tally, knife, cut, iron, digits, setDigits, typed, mode, setMode, enter, recountOrNot } = counting;
   const K = tight ? WideKey : Key;
+  const last = typed === undefined && toGo < 2; // of several there are none to count at once
   return (
     <Box flexShrink={0}>
       <Flex minH={{ base: "26px", md: tight ? "24px" : "34px" }} align="center" role="status">
@@ -24,7 +25,7 @@ export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: n
       <Box display="grid" gridTemplateColumns="repeat(6, 1fr)" gap="10px">
         <Button
           variant="solid"
-          gridColumn="span 3"
+          gridColumn={last ? { base: "span 5", md: "span 6" } : "span 3"}
           minH={{ base: "72px", md: tight ? "60px" : "76px" }}
           fontSize="lead"
           onClick={() => tally.made(1)}
@@ -32,13 +33,14 @@ export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: n
           One more <K>Space</K>
         </Button>
         <Button
+          {...(last && { display: "none" })}
           gridColumn={{ base: "span 2", md: "span 3" }}
           minH={{ base: "72px", md: tight ? "60px" : "76px" }}
           fontSize="large"
-          onClick={typed === undefined ? () => tally.made(Math.min(10, Math.max(1, toGo))) : enter}
+          onClick={typed === undefined ? () => tally.made(Math.min(10, toGo)) : enter}
         >
           {typed === undefined
-            ? `${Math.min(10, Math.max(1, toGo))} more`
+            ? `${Math.min(10, toGo)} more`
             : mode === "recount"
               ? `There are ${typed}`
               : `${typed} more`}

@@ -7,6 +7,7 @@ import { asks } from "../api/queries";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
 import type { Draft } from "./draft";
+import { Efforts } from "./Efforts";
 
 const Cell = chakra("td", {
   base: { px: "5px", py: "5px", verticalAlign: "top", textAlign: "right", whiteSpace: "nowrap" },
@@ -38,16 +39,38 @@ export function Ways({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }
     ...asks.ways(draft.document, unit.id),
     enabled: shown,
   });
+  const { data: pieces } = useQuery({ ...asks.byPatches(draft.document, unit.id), enabled: shown });
   return (
     <Box mt="12px">
       <Button size="sm" aria-expanded={shown} onClick={() => setShown((s) => !s)}>
         Other ways to make it
       </Button>
       {shown && error && <Wrong error={error} />}
-      {shown && data && data.length < 2 && (
+      {shown && data && data.length < 2 && pieces && !pieces.patched && (
         <Text mt="8px" fontSize="small" color="soft">
           No other way to make it is known here.
         </Text>
+      )}
+      {shown && pieces?.patched && pieces.document && (
+        <Box mt="8px" role="region" aria-label={`${unit.name} of patches`} tabIndex={0} overflowX="auto">
+          <Text fontSize="note" color="soft">
+            What the whole quilt takes, this made as it is and of patches that are cut one by one:
+          </Text>
+          <Efforts
+            rows={[
+              ["from strip sets (now)", pieces.now],
+              ["patch by patch", pieces.patched],
+            ]}
+          />
+          <Button
+            size="sm"
+            mt="6px"
+            aria-label={`Make ${unit.name} patch by patch`}
+            onClick={() => pieces.document && draft.take(pieces.document)}
+          >
+            Make it so
+          </Button>
+        </Box>
       )}
       {shown && data && data.length > 1 && data.every((w) => w.refused === data[0]?.refused) && data[0]?.refused && (
         <Text mt="8px" fontSize="small">
