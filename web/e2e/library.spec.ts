@@ -1,5 +1,7 @@
 // The library and the methods of triangles, corners, frames and grids, used as a quilter uses them.
+
 import { expect, test } from "@playwright/test";
+import { fromLibrary } from "./begin";
 
 test("a block is chosen, sized, coloured, seen from both sides and put on the shelf", async ({ page }) => {
   await page.goto("/");
@@ -48,6 +50,25 @@ test("a block is chosen, sized, coloured, seen from both sides and put on the sh
   await expect(page.getByText("Changed, not kept yet")).toBeHidden();
   await page.getByRole("navigation").getByRole("link", { name: /^Sew/ }).click();
   await expect(page.getByRole("heading", { name: /Sew a square face down in the top left corner/ })).toBeVisible();
+});
+
+test("a unit of strip sets is held against the same of patches, and made so", async ({ page }) => {
+  const quilt = await fromLibrary(page, "Four-patch", "By patches");
+  await page.locator("summary").filter({ hasText: "Four-patch" }).click();
+  await page.getByRole("button", { name: "Other ways to make it" }).click();
+  const both = page.getByRole("region", { name: "Four-patch of patches" });
+  // Sixteen blocks by pencil: 6 strips and 32 segments, 3 sets and 16 joins; 6 strips and 64 patches, 3 seams in each.
+  await expect(both.getByRole("row", { name: /from strip sets/ })).toHaveText(/38\s*19/);
+  await expect(both.getByRole("row", { name: /patch by patch/ })).toHaveText(/70\s*48/);
+  await both.getByRole("button", { name: "Make Four-patch patch by patch" }).click();
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByText("Changed, not kept yet")).toBeHidden();
+  await page.goto(`${quilt}/cut`);
+  await expect(page.getByText("No strip sets in this quilt.")).toBeVisible();
+  await page.goto(`${quilt}/quilt`);
+  await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await page.goto(`${quilt}/cut`);
+  await expect(page.getByText("No strip sets in this quilt.")).toBeHidden();
 });
 
 test("a colourway is counted apart, and shares what it does not change", async ({ page }) => {
