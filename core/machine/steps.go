@@ -296,7 +296,11 @@ func (b AtMachine) pairWords(s *StepShown, batch batching.Batch) {
 		if b.Acts[batch.ID].Made.Tube != nil {
 			of = "columns"
 		}
-		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", batch.Name, batch.Seams+1, of, words.Times(batch.Make))
+		name := batch.Name
+		if strings.Contains(name, ", ") { // one of two kinds, or of a colourway
+			name += ","
+		}
+		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", name, batch.Seams+1, of, words.Times(batch.Make))
 	case len(batch.Left.Over) > 0:
 		s.Says = fmt.Sprintf("Sew %s on %s: %d in all.", b.clothed(batch.Right.Name, batch.Right.Piece),
 			b.clothed(batch.Left.Name, batch.Left.Piece), batch.Make)

@@ -244,7 +244,7 @@ func (w *Work) purposeOf(s Step) string {
 		return "for the backing"
 	case strip.Joined != nil && strip.Joined.Diagonal:
 		return "for the binding"
-	case strip.Patches != nil && w.Waits[strip.Patches.Cuts[0].ID]:
+	case strip.Patches != nil && w.Held(strip.Patches.Cuts[0].ID):
 		return "held back"
 	case strip.Patches != nil:
 		return "for patches"
