@@ -327,8 +327,9 @@ func remnantID(quilt string, r leftover.Remnant) string {
 	return quilt[:min(12, len(quilt))] + "-" + r.Key
 }
 
-// counted gives what was tallied where that is at hand; it hangs on no request. Where the plan is still being worked out, or what was tallied
-// before is still being read, it does not wait for long: that goes on, and what was stored is told to be counted soon.
+// counted gives what was tallied where that is at hand; it hangs on no request. Where the plan is still being worked
+// out, or what was tallied before is still being read, it does not wait for long: that goes on, and what was stored is
+// told to be counted soon.
 func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOut, error) {
 	ctx = context.WithoutCancel(ctx) // also where nobody waits for the answer any more
 	p, err := s.kept.at(quilt, rev).within(ctx, soon)

@@ -79,9 +79,9 @@ func sound(ctx context.Context, path string) error {
 	return nil
 }
 
-// reading opens a file for reading alone, whatever state it is in; end closes it. Where nothing can be written beside it,
-// as on a medium that may only be read, it is opened as one that nobody changes; with a log beside it that is not in it
-// yet, a copy of both is.
+// reading opens a file for reading alone, whatever state it is in; end closes it. Where nothing can be written beside
+// it, as on a medium that may only be read, it is opened as one that nobody changes; with a log beside it that is not
+// in it yet, a copy of both is.
 func reading(ctx context.Context, path string) (db *sqlx.DB, end func() error, err error) {
 	if _, err := os.Stat(path); err != nil {
 		return nil, nil, err
@@ -154,7 +154,7 @@ func looked(ctx context.Context, db *sqlx.DB) error {
 	}
 	switch begun, ours := slices.Contains(tables, "goose_db_version"), slices.Contains(tables, "quilts"); {
 	case begun && ours:
-	case slices.ContainsFunc(tables, func(name string) bool { return name != "goose_db_version" && name != "sqlite_sequence" }):
+	case slices.ContainsFunc(tables, func(t string) bool { return t != "goose_db_version" && t != "sqlite_sequence" }):
 		return ErrForeign
 	default:
 		return nil // begun, and not further: what is missing is made

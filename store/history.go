@@ -116,7 +116,8 @@ func (s *Store) RevisionAt(ctx context.Context, id, at string) (int, error) {
 }
 
 // Restore stores the document of an earlier revision as a new one: an undo, a redo, or a change that goes back to rev.
-// It is refused as stale like any other save, and like it delivered twice it is stored once. An undo or redo that leads nowhere is ErrNowhere.
+// It is refused as stale like any other save, and like it delivered twice it is stored once. An undo or redo that leads
+// nowhere is ErrNowhere.
 func (s *Store) Restore(ctx context.Context, id string, base int, act Act, rev int, at time.Time) (Quilt, error) {
 	var q Quilt
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {

@@ -10,16 +10,16 @@ import (
 	"golang.org/x/time/rate"
 )
 
-// How many different keys that are not it a machine may show at once, how soon one more, and of how many machines that is
-// known.
+// How many different keys that are not it a machine may show at once, how soon one more, and of how many machines that
+// is known.
 const (
 	mostGuesses  = 8
 	guessesAgain = 10 * time.Second
 	mostMachines = 1024
 )
 
-// guesses slows whoever tries one key after another. A machine that shows the same wrong one again and again, as one does
-// that has kept an old key, is no guesser.
+// guesses slows whoever tries one key after another. A machine that shows the same wrong one again and again, as one
+// does that has kept an old key, is no guesser.
 type guesses struct {
 	mu   sync.Mutex
 	from *lru.Cache[string, *guesser]

@@ -10,7 +10,6 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
-	"vicis/core/straight"
 )
 
 // ByPatch is what it takes to make a unit as it is, of strip sets, and of patches that are cut one by one.
@@ -55,13 +54,8 @@ func ByPatches(d document.Document, unit naming.Unit, purse *ask.Purse) (out ByP
 
 // ofSets says whether strip sets are among what a unit is made from.
 func ofSets(b ask.Blocks, m making.Made) bool {
-	if m.Unit.How == nil {
-		return false
-	}
-	if _, is := m.Unit.How.(*straight.StripSet); is {
-		return true
-	}
-	return slices.ContainsFunc(m.Unit.How.Parts(), func(p making.Part) bool { return ofSets(b, b.Unit(p.Unit)) })
+	return m.InLength || m.Unit.How != nil && slices.ContainsFunc(m.Unit.How.Parts(),
+		func(p making.Part) bool { return ofSets(b, b.Unit(p.Unit)) })
 }
 
 // pieced is a document with one unit pieced of patches, without what nothing else takes any more.
