@@ -72,7 +72,7 @@ bench: ## What is promised beside what is measured, in one table; then every oth
 	go test -run '^$$' -bench . -benchtime 300ms ./...
 
 soak: bin/vicis ## Kills, full disks, damage and load, twenty times as long as in make test; VICIS_SEED=N begins with other seeds
-	VICIS_SOAK=20 go test -timeout 90m -run 'Kill|FullDisk|Damaged|ManyAtOnce|Shelf|Restor' ./cmd/... ./store ./core/cutting
+	VICIS_SOAK=20 go test -timeout 90m -run 'Kill|FullDisk|Damaged|ManyAtOnce|Shelf|Restor|Worst|LongTexts' ./cmd/... ./store ./core/cutting ./core/plan
 
 fuzz: ## A minute of fuzzing for each parser
 	go test -run '^$$' -fuzz FuzzPrintAndParseAreInverse -fuzztime 30s ./core/measure

@@ -19,13 +19,13 @@ const Unreadable = "document-unreadable"
 // is called by its texts many times over.
 const TooLong = "text-too-long"
 
-// How many characters the texts of a document have at most: a note, a name, what is made of several ids (a seam, a
-// step), and everything else: ids, lengths as they are typed, words to choose from.
+// How many characters the texts of a document have at most: a note, an id, what is made of several ids (a seam, a
+// step), and everything else: names, what names a unit in a colourway, lengths as they are typed.
 const (
 	longestNote  = 4000
-	longestName  = 200
+	longestID    = 64
 	longestPlace = 400
-	longestText  = 64
+	longestText  = 200
 )
 
 // bounds is how much is read: of what is sent, and of what was stored by any program, which is read where it can be.
@@ -42,8 +42,8 @@ func (b bounds) longest(at []any) int {
 	switch last := at[len(at)-1]; {
 	case last == "note":
 		most = longestNote
-	case last == "name":
-		most = longestName
+	case last == "id":
+		most = longestID
 	case at[0] == "press" || len(at) > 1 && at[1] == "steps":
 		most = longestPlace
 	}
