@@ -588,7 +588,11 @@ func BenchmarkWorstQuestions(b *testing.B) {
 					ask.Enough(nil))
 				return r
 			},
-			"ways":  func() any { r, _ := askunits.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"ways": func() any { r, _ := askunits.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"patches": func() any {
+				r, _ := askunits.ByPatches(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil))
+				return r
+			},
 			"again": func() any { r, _ := askunits.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"waves": func() any { r, _ := askunits.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"onward": func() any {
