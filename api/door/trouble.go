@@ -68,6 +68,9 @@ func NewTrouble(status int, says string, errs ...error) *Trouble {
 			})
 		}
 	}
+	if status == http.StatusUnprocessableEntity && len(t.Problems) > 0 { // what is wrong, and not that something is
+		t.Detail = strings.TrimSuffix(t.Problems[0].Says, ".") + ". " + t.Problems[0].Mend
+	}
 	return t
 }
 

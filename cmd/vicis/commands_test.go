@@ -68,23 +68,30 @@ func TestWhereItIsOpen(t *testing.T) {
 	}
 }
 
+// filled is a new database with the made-up quilts in it.
+func filled(t *testing.T, data string) (*store.Store, []store.Quilt) {
+	t.Helper()
+	s, err := store.Open(context.Background(), data)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := demo.Fill(context.Background(), s); err != nil {
+		t.Fatal(err)
+	}
+	quilts, err := s.Quilts(context.Background())
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s, quilts
+}
+
 // Every quilt of a database, what was tallied of it and the cloth on the shelf go out to files, and nothing is replaced
 // there.
 func TestCheckAndExport(t *testing.T) {
 	ctx := context.Background()
 	folder := t.TempDir()
 	data, into := filepath.Join(folder, "vicis.db"), filepath.Join(folder, "out")
-	s, err := store.Open(ctx, data)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := demo.Fill(ctx, s); err != nil {
-		t.Fatal(err)
-	}
-	quilts, err := s.Quilts(ctx)
-	if err != nil {
-		t.Fatal(err)
-	}
+	s, quilts := filled(t, data)
 	if err := s.Close(); err != nil {
 		t.Fatal(err)
 	}
@@ -151,17 +158,7 @@ func TestAnExportIsReadBack(t *testing.T) {
 	ctx := context.Background()
 	folder := t.TempDir()
 	data, into, again := filepath.Join(folder, "vicis.db"), filepath.Join(folder, "deep", "out"), filepath.Join(folder, "again.db")
-	s, err := store.Open(ctx, data)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := demo.Fill(ctx, s); err != nil {
-		t.Fatal(err)
-	}
-	quilts, err := s.Quilts(ctx)
-	if err != nil {
-		t.Fatal(err)
-	}
+	s, quilts := filled(t, data)
 	odd := []string{"../../outside", "a/b", "A/B", "a_b", "", strings.Repeat("long", 100), "CON\x00"}
 	for _, id := range odd {
 		if _, err := s.Create(ctx, id, quilts[0].Document, time.Now()); err != nil {
