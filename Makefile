@@ -82,6 +82,7 @@ fuzz: ## A minute of fuzzing for each parser
 	go test -run '^$$' -fuzz FuzzPlan -fuzztime 60s ./core/plan
 	go test -run '^$$' -fuzz FuzzChangedBlock -fuzztime 60s ./core/plan
 	go test -run '^$$' -fuzz FuzzReadATable -fuzztime 60s ./core/record
+	go test -run '^$$' -fuzz FuzzHistory -fuzztime 60s ./core/stock
 
 hands: ## A second pair of hands sews every block in three settings, and all made-up quilts, from their sheets
 	scripts/need py:shapely=python3-shapely py:jsonschema=python3-jsonschema

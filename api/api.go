@@ -15,6 +15,7 @@ import (
 	"github.com/gin-contrib/gzip"
 	"github.com/gin-gonic/gin"
 
+	"vicis/api/contract"
 	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/store"
@@ -31,7 +32,7 @@ func New(s *store.Store, web http.Handler, doors door.Doors) *gin.Engine {
 		caliper: doors.Caliper,
 	}
 	s.Guard(keepsPromises)
-	srv.register(humagin.New(engine, config()))
+	srv.register(humagin.New(engine, contract.Config()))
 	engine.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api") {
 			door.WriteTrouble(c, door.NewTrouble(http.StatusNotFound, "There is nothing at this address."))
@@ -90,7 +91,7 @@ func (s *Server) health(ctx context.Context, _ *struct{}) (*body[map[string]stri
 // Contract gives the OpenAPI description, from which the web client's types are made.
 func Contract() (any, error) {
 	gin.SetMode(gin.ReleaseMode)
-	a := humagin.New(gin.New(), config())
+	a := humagin.New(gin.New(), contract.Config())
 	(&Server{}).register(a)
 	data, err := a.OpenAPI().MarshalJSON()
 	if err != nil {

@@ -13,6 +13,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/record"
+	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/times"
 	"vicis/store"
@@ -45,7 +46,7 @@ type bookIn struct {
 	QuiltIn
 	Before int64            `query:"before" minimum:"0" doc:"Events that came before the one of this number; the newest when left out"`
 	Step   naming.Step      `query:"step" maxLength:"200"`
-	Kind   record.EventKind `query:"kind" enum:",made,aside,recount,pressed,undo,measured,bobbin,prints"`
+	Kind   record.EventKind `query:"kind" enum:",made,aside,recount,pile,unpicked,pressed,undo,measured,bobbin,prints"`
 	From   string           `query:"from" maxLength:"40" doc:"That happened from then on, RFC 3339"`
 	To     string           `query:"to" maxLength:"40" doc:"That happened before then"`
 }
@@ -93,7 +94,7 @@ func (s *Server) book(ctx context.Context, in *bookIn) (*body[Book], error) {
 	for _, step := range p.work.Steps {
 		called[step.ID] = step.Called
 	}
-	err = s.kept.read(ctx, in.ID, func(log *record.Log) {
+	err = s.kept.read(ctx, in.ID, func(log *stock.Account) {
 		for _, e := range list[:min(len(list), mostInBook)] {
 			out.Lines = append(out.Lines, BookLine{e.Seq, e.Event, called[e.Step], log.Void(e.ID)})
 		}
@@ -116,9 +117,9 @@ func (s *Server) rules(ctx context.Context, in *QuiltIn) (*body[Rules], error) {
 	}
 	var progress tally.Progress
 	var own times.OwnTimes
-	err = s.kept.read(ctx, in.ID, func(log *record.Log) {
-		progress = tally.Against(log, p.work)
-		own = times.Times(log, p.work, progress, 0)
+	err = s.kept.read(ctx, in.ID, func(log *stock.Account) {
+		progress = p.against(log)
+		own = times.Times(log.Log, p.work, progress, 0)
 	})
 	if err != nil {
 		return nil, door.Explain(err)
@@ -136,8 +137,8 @@ func (s *Server) times(ctx context.Context, in *struct {
 		return nil, err
 	}
 	var out times.OwnTimes
-	err = s.kept.read(ctx, in.ID, func(log *record.Log) {
-		out = times.Times(log, p.work, tally.Against(log, p.work),
+	err = s.kept.read(ctx, in.ID, func(log *stock.Account) {
+		out = times.Times(log.Log, p.work, p.against(log),
 			in.Clock)
 	})
 	if err != nil {
@@ -152,7 +153,7 @@ func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]times.Sum], err
 		return nil, err
 	}
 	var progress tally.Progress
-	if err := s.kept.read(ctx, in.ID, func(log *record.Log) { progress = tally.Against(log, p.work) }); err != nil {
+	if err := s.kept.read(ctx, in.ID, func(log *stock.Account) { progress = p.against(log) }); err != nil {
 		return nil, door.Explain(err)
 	}
 	return &body[[]times.Sum]{times.Sums(p.work, progress)}, nil

@@ -8,6 +8,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/api/contract"
 	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/store"
@@ -165,6 +166,6 @@ func (s *Server) schools(_ context.Context, _ *struct{}) (*body[[]document.Quest
 }
 
 func (s *Server) format(_ context.Context, _ *struct{}) (*body[any], error) {
-	v, err := Format()
+	v, err := contract.Format()
 	return &body[any]{v}, err
 }

@@ -12,6 +12,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/api/contract"
 	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/demo"
@@ -19,7 +20,7 @@ import (
 
 // valid holds a document against the published schema.
 func valid(text []byte) []error {
-	registry := config().Components.Schemas
+	registry := contract.Config().Components.Schemas
 	schema := registry.Schema(reflect.TypeOf(document.Document{}), true, "Document")
 	var v any
 	if err := json.Unmarshal(text, &v); err != nil {
@@ -52,7 +53,7 @@ func TestTheSchemaSaysWhatDocumentsAre(t *testing.T) {
 			t.Errorf("%s: an unknown field is let through", id)
 		}
 	}
-	v, err := Format()
+	v, err := contract.Format()
 	if err != nil {
 		t.Fatal(err)
 	}

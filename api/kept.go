@@ -12,8 +12,10 @@ import (
 
 	"vicis/api/door"
 	"vicis/core/document"
+	"vicis/core/net"
 	"vicis/core/plan"
 	"vicis/core/record"
+	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/store"
@@ -47,15 +49,19 @@ type planned struct {
 	done    chan struct{}
 	project Project
 	work    *work.Work
+	net     func() *net.Plan // how its things hang together
 	err     error
 	weight  atomic.Int64 // about how many bytes the plan has, once there is one
 }
 
 // logged is what was tallied of one quilt, as far as the file was read.
 type logged struct {
-	mu  sync.Mutex
-	log *record.Log
-	seq int64
+	mu     sync.Mutex
+	log    *stock.Account
+	seq    int64
+	piled  int64 // up to there an older program counted
+	writes *stock.Writer
+	reads  *stock.Reader
 
 	read   atomic.Bool // to its end, once
 	events atomic.Int64
@@ -107,10 +113,22 @@ func (k *kept) begin(quilt string, rev int, text func(context.Context) (string, 
 			return
 		}
 		p.project.Preview, p.work = planOf(document.Stored(stored))
+		p.net = netOf(p.work)
 		k.keep(p)
 	}()
 	return p
 }
+
+// netOf finds how the things of a work hang together once somebody asks.
+func netOf(w *work.Work) func() *net.Plan {
+	if w == nil { // it could not be planned
+		w = &work.Work{}
+	}
+	return sync.OnceValue(func() *net.Plan { return net.Of(w) })
+}
+
+// against holds what was tallied against a plan.
+func (p *planned) against(l *stock.Account) tally.Progress { return tally.By(l, p.work, p.net()) }
 
 // keep weighs what was planned, and lets the oldest go where all together are too heavy.
 func (k *kept) keep(p *planned) {
@@ -131,7 +149,7 @@ func weightOf(p plan.Plan) int64 {
 
 // added keeps what was planned already, before it was stored.
 func (k *kept) added(quilt string, rev int, preview Preview, w *work.Work) {
-	p := &planned{done: make(chan struct{}), work: w}
+	p := &planned{done: make(chan struct{}), work: w, net: netOf(w)}
 	p.project.Preview = preview
 	close(p.done)
 	if _, found, _ := k.plans.PeekOrAdd(revised{quilt, rev}, p); !found {
@@ -177,7 +195,7 @@ func (k *kept) at(quilt string, rev int) *planned {
 
 // logOf is what was tallied of a quilt, as far as it was read.
 func (k *kept) logOf(quilt string) *logged {
-	l := &logged{log: record.NewLog()}
+	l := &logged{log: stock.NewAccount(), writes: stock.NewWriter(), reads: stock.NewReader(), piled: -1}
 	if old, found, _ := k.logs.PeekOrAdd(quilt, l); found {
 		k.logs.Get(quilt) // it was used
 		return old
@@ -187,28 +205,30 @@ func (k *kept) logOf(quilt string) *logged {
 
 // tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file
 // and added.
-func (k *kept) tallied(ctx context.Context, quilt string, w *work.Work) (p tally.Progress, err error) {
-	err = k.read(ctx, quilt, func(log *record.Log) { p = tally.Against(log, w) })
+func (k *kept) tallied(ctx context.Context, quilt string, by *planned) (p tally.Progress, err error) {
+	err = k.read(ctx, quilt, func(log *stock.Account) { p = by.against(log) })
 	return p, err
 }
 
 // read gives what was tallied of a quilt up to now, for as long as it is looked at.
-func (k *kept) read(ctx context.Context, quilt string, look func(*record.Log)) error {
+func (k *kept) read(ctx context.Context, quilt string, look func(*stock.Account)) error {
 	l := k.logOf(quilt)
 	l.mu.Lock()
 	defer l.mu.Unlock()
+	if l.piled < 0 {
+		piled, err := k.store.Piled(ctx)
+		if err != nil {
+			return err
+		}
+		l.piled = piled
+	}
 	for {
 		list, err := k.store.EventsAfter(ctx, quilt, l.seq, mostRead)
 		if err != nil {
 			return err
 		}
-		for _, e := range list {
-			event, err := k.modern(ctx, quilt, e)
-			if err != nil {
-				return err
-			}
-			l.log.Add(event)
-			l.seq = e.Seq
+		if err := k.take(ctx, quilt, l, list); err != nil {
+			return err
 		}
 		l.events.Store(int64(l.log.Len()))
 		if len(list) < mostRead {
@@ -237,20 +257,81 @@ func (k *kept) lighten() {
 	}
 }
 
-// modern reads an event of an older program against the revision that was in force when it came.
-func (k *kept) modern(ctx context.Context, quilt string, e store.Stored) (record.Event, error) {
-	if e.Look != "" || e.Kind == record.Undo {
-		return e.Event, nil
-	}
-	rev, err := e.Rev, error(nil)
-	if rev == 0 {
-		if rev, err = k.store.RevisionAt(ctx, quilt, e.Came); err != nil {
-			return e.Event, err
+// take adds events to what was tallied, each with what it counts: as that was written, else as the revision says that
+// was worked from, which is written then.
+func (k *kept) take(ctx context.Context, quilt string, l *logged, list []store.Stored) error {
+	var facts []store.Fact
+	recipes := map[string]string{}
+	for _, e := range list {
+		event, then, err := k.modern(ctx, quilt, e)
+		if err != nil {
+			return err
 		}
+		var recipe *stock.Recipe
+		if e.Recipe != "" {
+			recipe, err = l.reads.Read(e.Recipe, func(name string) (string, error) { return k.store.Recipe(ctx, name) })
+			if err != nil {
+				return err
+			}
+		} else if event.Kind != record.Undo {
+			if recipe, err = k.fact(ctx, quilt, e, event, then); err != nil {
+				return err
+			}
+			switch {
+			case recipe == nil:
+				recipe = l.log.Named(event)
+			case e.Seq <= l.piled:
+				recipe = recipe.AsPiled()
+			}
+			name := l.writes.Write(recipe, func(name, text string) { recipes[name] = text })
+			facts = append(facts, store.Fact{Seq: e.Seq, Recipe: name})
+		}
+		l.log.Add(event, recipe)
+		l.seq = e.Seq
+	}
+	if len(facts) == 0 {
+		return nil
+	}
+	return k.store.Remember(ctx, facts, recipes, stock.Version)
+}
+
+// fact is what an event counts by the revision that was worked from; by its name and its size alone where that cannot
+// be planned any more.
+func (k *kept) fact(ctx context.Context, quilt string, e store.Stored, event record.Event,
+	then *planned,
+) (*stock.Recipe, error) {
+	if then == nil {
+		rev, err := k.revision(ctx, quilt, e)
+		if err != nil {
+			return nil, err
+		}
+		if then, err = k.at(quilt, rev).of(ctx); err != nil {
+			return nil, err
+		}
+	}
+	return then.net().Book.Fact(event), nil
+}
+
+// revision is the one that an event was counted by, or that was in force when it came.
+func (k *kept) revision(ctx context.Context, quilt string, e store.Stored) (int, error) {
+	if e.Rev > 0 {
+		return e.Rev, nil
+	}
+	return k.store.RevisionAt(ctx, quilt, e.Came)
+}
+
+// modern reads an event of an older program against the revision that was in force when it came.
+func (k *kept) modern(ctx context.Context, quilt string, e store.Stored) (record.Event, *planned, error) {
+	if e.Look != "" || e.Kind == record.Undo {
+		return e.Event, nil, nil
+	}
+	rev, err := k.revision(ctx, quilt, e)
+	if err != nil {
+		return e.Event, nil, err
 	}
 	then, err := k.at(quilt, rev).of(ctx)
 	if err != nil {
-		return e.Event, err
+		return e.Event, nil, err
 	}
-	return record.Modern(then.work, e.Event), nil
+	return record.Modern(then.work, e.Event), then, nil
 }

@@ -78,7 +78,7 @@ func held[T any](ctx context.Context, s *Server, quilt string, in Draft,
 	var broken error
 	out, err := about(ctx, s.searches, in, func(d document.Document, purse *ask.Purse) (T, problem.List) {
 		return of(d, func(w *work.Work) tally.Progress {
-			p, err := s.kept.tallied(ctx, quilt, w)
+			p, err := s.kept.tallied(ctx, quilt, &planned{work: w, net: netOf(w)})
 			broken = errors.Join(broken, err)
 			return p
 		}, purse)

@@ -47,7 +47,7 @@ func (s *Server) shelf(ctx context.Context, _ *struct{}) (*body[[]Shelved], erro
 		if err != nil {
 			return nil, door.Explain(err)
 		}
-		progress, err := s.kept.tallied(ctx, q.ID, p.work)
+		progress, err := s.kept.tallied(ctx, q.ID, p)
 		if err != nil {
 			return nil, door.Explain(err)
 		}

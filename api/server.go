@@ -315,7 +315,7 @@ func (s *Server) from(ctx context.Context, in *WriteIn) (store.Quilt, error) {
 }
 
 func (s *Server) tallied(ctx context.Context, quilt string, rev int, p *planned) (*talliedOut, error) {
-	progress, err := s.kept.tallied(ctx, quilt, p.work)
+	progress, err := s.kept.tallied(ctx, quilt, p)
 	if err != nil {
 		return nil, err
 	}

@@ -16,6 +16,7 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
 	"github.com/gin-gonic/gin"
 
+	"vicis/api/contract"
 	"vicis/api/door"
 	"vicis/core/machine"
 	"vicis/core/plan"
@@ -38,7 +39,7 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
 	engine.ContextWithFallback = true
-	srv.register(humagin.New(engine, config()))
+	srv.register(humagin.New(engine, contract.Config()))
 	s := site{t, engine}
 	s.create("quilt-one")
 	document := begun(t)
@@ -102,7 +103,7 @@ func TestATallyDoesNotWaitForThePlan(t *testing.T) {
 	srv := &Server{store: st, kept: keep(st), plans: door.InTurn(), searches: door.InTurn(), now: time.Now}
 	engine := gin.New()
 	engine.ContextWithFallback = true
-	srv.register(humagin.New(engine, config()))
+	srv.register(humagin.New(engine, contract.Config()))
 	s := site{t, engine}
 	var held []func()
 	for range max(1, runtime.GOMAXPROCS(0)-1) { // others are being planned

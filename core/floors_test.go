@@ -28,6 +28,8 @@ var floors = [][]string{
 	{"dealt"},
 	{"work"},
 	{"record", "drawn", "needle"},
+	{"stock"},
+	{"net"},
 	{"tally"},
 	{"times"},
 	{"iron", "ruler", "prints", "leftover", "advice", "order"},

@@ -35,7 +35,7 @@ var tales = map[string]int{
 // longer are functions that are longer still, and by how much: they may become shorter, and no other may join them.
 var longer = map[string]int{
 	"triangle.flips": 64, "straight.line": 62, "record.Read": 76,
-	"tally.seam": 70, "work.batch": 70,
+	"tally.seam":  70,
 	"drawn.marks": 67, "askunits.Resize": 72, "iron.sides": 68, "askunits.movesOf": 78,
 	"needle.layings": 76, "dealt.block": 73, "tally.printed": 71, "instructions.Of": 71,
 	"decided.twoWays": 70, "recut.Closings": 69, "making.asMeasured": 69, "drawn.borderMarks": 69, "quilt.Check": 67,
@@ -53,7 +53,7 @@ func TestRoomsFilesFunctionsAndLinesStaySmall(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	rooms = append(rooms, "../api", "../api/door", "../store")
+	rooms = append(rooms, "../api", "../api/contract", "../api/door", "../store")
 	met := map[string]bool{}
 	looked := 0
 	for _, room := range rooms {

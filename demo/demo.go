@@ -351,9 +351,9 @@ func harbourSwell() (document.Document, error) {
 func Begun(d document.Document, half naming.Step, name string) []record.Event {
 	p, _ := work.Of(d)
 	var list []record.Event
-	at := began
-	for _, s := range p.Steps {
-		n := s.Make
+	at, once := began, p.Once()
+	for i, s := range p.Steps {
+		n := once[i]
 		if s.ID == half {
 			n /= 2
 		}
@@ -384,11 +384,12 @@ func Events(d document.Document) []record.Event {
 		list = append(list, e)
 	}
 	share := map[naming.Step]int{"block": 7, "plain/middle": 12, "plain": 0, "block/c3": 18, "half": 37}
-	for _, s := range p.Steps {
+	once := p.Once()
+	for i, s := range p.Steps {
 		if s.Stage == "rows" || s.Stage == "top" || s.ID == "border/strips" {
 			continue
 		}
-		n := s.Make
+		n := once[i]
 		if limit, ok := share[s.ID]; ok {
 			n = min(n, limit)
 		}

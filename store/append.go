@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"errors"
+	"maps"
 	"sync"
 	"time"
 
@@ -74,15 +75,21 @@ func (s *Store) written(list []*delivery) error {
 		return nil
 	}
 	ctx := context.WithoutCancel(list[0].ctx)
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+	var kept func()
+	err := s.inTx(ctx, func(tx *sqlx.Tx) (err error) {
 		insert := tx.StmtxContext(ctx, s.hot.insert)
 		for _, d := range list {
 			if err := d.write(ctx, tx, insert); err != nil {
 				return err
 			}
 		}
-		return nil
+		kept, err = s.keepFound(ctx, tx)
+		return err
 	})
+	if err == nil {
+		kept()
+	}
+	return err
 }
 
 const insertEvent = `INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, look, rev, reads, along, prints, received)
@@ -118,4 +125,102 @@ func (d *delivery) write(ctx context.Context, tx *sqlx.Tx, insert *sqlx.Stmt) er
 		}
 	}
 	return nil
+}
+
+// Fact is what an event counts: the number of the recipe it was made by.
+type Fact struct {
+	Seq    int64
+	Recipe string
+}
+
+// found is what was found of events and is not written yet: it is written with the next tally, or once it is much.
+// Should the program end before that it is found again.
+type found struct {
+	mu      sync.Mutex
+	facts   []Fact
+	recipes map[string]string
+	version int
+}
+
+// muchFound is how many facts are written by themselves.
+const muchFound = 1000
+
+// Remember keeps what was found of events, and the recipes that are new among it. What is kept of an event already
+// stays.
+func (s *Store) Remember(ctx context.Context, facts []Fact, recipes map[string]string, version int) error {
+	s.found.mu.Lock()
+	if s.found.recipes == nil {
+		s.found.recipes = map[string]string{}
+	}
+	s.found.facts = append(s.found.facts, facts...)
+	for name, text := range recipes {
+		s.found.recipes[name] = text
+	}
+	much := len(s.found.facts) >= muchFound
+	s.found.version = version
+	s.found.mu.Unlock()
+	if !much {
+		return nil
+	}
+	return s.writeFound(ctx)
+}
+
+// writeFound writes what was found by itself.
+func (s *Store) writeFound(ctx context.Context) error {
+	s.writing.Lock()
+	defer s.writing.Unlock()
+	var kept func()
+	err := s.inTx(ctx, func(tx *sqlx.Tx) (err error) {
+		kept, err = s.keepFound(ctx, tx)
+		return err
+	})
+	if err == nil {
+		kept()
+	}
+	return wrap("keep what was counted", err)
+}
+
+// keepFound writes what was found in somebody's commit; kept is called once that is on the disk.
+func (s *Store) keepFound(ctx context.Context, tx *sqlx.Tx) (kept func(), err error) {
+	s.found.mu.Lock()
+	facts, recipes := s.found.facts, maps.Clone(s.found.recipes)
+	s.found.mu.Unlock()
+	for name, text := range recipes {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO recipes (name, text, version) VALUES (?, ?, ?) ON CONFLICT DO NOTHING`,
+			name, text, s.found.version); err != nil {
+			return nil, err
+		}
+	}
+	for _, f := range facts {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO facts (event, recipe) VALUES (?, ?) ON CONFLICT DO NOTHING`,
+			f.Seq, f.Recipe); err != nil {
+			return nil, err
+		}
+	}
+	return func() {
+		s.found.mu.Lock()
+		defer s.found.mu.Unlock()
+		s.found.facts = s.found.facts[len(facts):]
+		for name := range recipes {
+			delete(s.found.recipes, name)
+		}
+	}, nil
+}
+
+// Recipe is what is written under a number.
+func (s *Store) Recipe(ctx context.Context, name string) (text string, err error) {
+	s.found.mu.Lock()
+	text, waits := s.found.recipes[name]
+	s.found.mu.Unlock()
+	if waits {
+		return text, nil
+	}
+	err = s.read.GetContext(ctx, &text, `SELECT text FROM recipes WHERE name = ?`, name)
+	return text, wrap("read a recipe", err)
+}
+
+// Piled is up to which event every pile of a run was counted for itself.
+func (s *Store) Piled(ctx context.Context) (seq int64, err error) {
+	err = s.read.GetContext(ctx, &seq, `SELECT seq FROM piled`)
+	return seq, wrap("read how older tallies counted", err)
 }

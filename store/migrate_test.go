@@ -59,6 +59,9 @@ func TestAnOlderDatabaseIsBroughtUpToDateWhole(t *testing.T) {
 			list[0].Kind != record.Made {
 			t.Errorf("%+v, %v", list, err)
 		}
+		if seq, err := s.Piled(ctx); err != nil || seq != 1 {
+			t.Errorf("%d events of an older program, %v", seq, err)
+		}
 		var astray int
 		if err := s.write.GetContext(ctx, &astray, `SELECT count(*) FROM pragma_foreign_key_check`); err != nil ||
 			astray > 0 {

@@ -61,7 +61,8 @@ type Store struct {
 	held  *flock.Flock // by everybody who has the file open, against one who would put another in its place
 	allow Allow
 	tallies
-	hot struct{ newest, after, insert *sqlx.Stmt } // read by SQLite once, for they are asked at every unit
+	found found
+	hot   struct{ newest, after, insert *sqlx.Stmt } // read by SQLite once, for they are asked at every unit
 }
 
 const pragmas = "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)"
@@ -135,7 +136,10 @@ func (s *Store) prepare(ctx context.Context) error {
 }
 
 // Close closes the file.
-func (s *Store) Close() error { return errors.Join(s.read.Close(), s.write.Close(), s.held.Close()) }
+func (s *Store) Close() error {
+	_ = s.writeFound(context.Background()) // else it is found again
+	return errors.Join(s.read.Close(), s.write.Close(), s.held.Close())
+}
 
 // Quilt is a project at one of its revisions.
 type Quilt struct {
@@ -280,6 +284,7 @@ type eventRow struct {
 	Along  work.Along       `db:"along"`
 	Prints string           `db:"prints"`
 	Came   string           `db:"received"`
+	Recipe string           `db:"recipe"`
 }
 
 func (r eventRow) event() record.Event {
@@ -295,8 +300,9 @@ const eventColumns = `seq, id, quilt, step, kind, n, exact, reason, of, at, look
 // Stored is an event where it stands in the file.
 type Stored struct {
 	record.Event
-	Seq  int64  // events are in the order of this
-	Came string // when it was stored
+	Seq    int64  // events are in the order of this
+	Came   string // when it was stored
+	Recipe string // the number of what it counts; empty where that was not found yet
 }
 
 // Events lists the events of a project in the order they arrived.
@@ -309,7 +315,8 @@ func (s *Store) Events(ctx context.Context, id string) ([]record.Event, error) {
 	return list, err
 }
 
-const eventsAfter = `SELECT ` + eventColumns + ` FROM events WHERE quilt = ? AND seq > ? ORDER BY seq LIMIT ?`
+const eventsAfter = `SELECT ` + eventColumns + `, coalesce(f.recipe, '') AS recipe FROM events
+	LEFT JOIN facts f ON f.event = seq WHERE quilt = ? AND seq > ? ORDER BY seq LIMIT ?`
 
 // EventsAfter lists those that arrived after one of them, all of them after 0; no more than so many, or all where that
 // is below zero.
@@ -320,7 +327,7 @@ func (s *Store) EventsAfter(ctx context.Context, id string, seq int64, most int)
 	}
 	list := make([]Stored, len(rows))
 	for i, r := range rows {
-		list[i] = Stored{r.event(), r.Seq, r.Came}
+		list[i] = Stored{r.event(), r.Seq, r.Came, r.Recipe}
 	}
 	return list, nil
 }
@@ -346,7 +353,7 @@ func (s *Store) Picked(ctx context.Context, id string, which Which, most int) ([
 	}
 	list := make([]Stored, len(rows))
 	for i, r := range rows {
-		list[i] = Stored{r.event(), r.Seq, r.Came}
+		list[i] = Stored{r.event(), r.Seq, r.Came, r.Recipe}
 	}
 	return list, nil
 }

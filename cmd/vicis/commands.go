@@ -20,6 +20,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"vicis/api"
+	"vicis/api/contract"
 	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/core/instructions"
@@ -311,9 +312,9 @@ func contractCommand() *cobra.Command {
 			make := api.Contract
 			switch {
 			case format:
-				make = api.Format
+				make = contract.Format
 			case lines:
-				make = api.SheetFormat
+				make = contract.SheetFormat
 			}
 			v, err := make()
 			if err != nil {

@@ -60,7 +60,8 @@ type Batch struct {
 	Lies    making.Lies
 	// Joins: every seam, in the order they are sewn; empty where parts lie on each other, or only the quilt shows them
 	Joins  []making.Join
-	Turned int // how what the last of them gives is turned to lie as Piece does
+	Turned int  // how what the last of them gives is turned to lie as Piece does
+	Apart  bool // it fell out of the run of another step, and is opened by itself
 }
 
 // Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
@@ -378,10 +379,11 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.ThingCoun
 		case i == 0: // what is sewn is not trimmed, but what falls out besides
 			b.Shaves = false
 		case len(list) == 0: // nothing else of it is wanted
-		default: // sewn and cut apart with that
+		default: // sewn and cut apart with that, and opened by itself
 			b.Does, b.Says, b.Seams, b.Of, b.Cuts = making.Trims, "Open what was cut off", 0, nil, 0
 			b.Presses = []naming.Seam{m.Unit.ID.Seam(naming.BonusSeam)}
 		}
+		b.Apart = b.Does != act.Does
 		for _, t := range act.Takes {
 			take := Take{ID: t.Act, Each: t.Each, Per: g.Count}
 			if len(gives) > 1 {

@@ -18,6 +18,7 @@ import (
 	"vicis/core/pressing"
 	"vicis/core/quilt"
 	"vicis/core/record"
+	"vicis/core/stock"
 	"vicis/core/straight"
 	"vicis/core/tally"
 	"vicis/core/triangle"
@@ -208,12 +209,12 @@ func TestWhatIsSeenOfAPrintIsKeptWithWhatIsCounted(t *testing.T) {
 		t.Errorf("%+v\n%+v\n%+v", plain, upright, turned)
 	}
 	w, _ := work.Of(d)
-	l := record.NewLog()
+	l := stock.NewAccount()
 	old := record.Event{ID: "1", Step: "row-1", Kind: record.Made, N: 1, Exact: turned.Exact(), Look: plainly(turned)}
 	other := old
 	other.ID, other.Look = "2", upright.Look
-	l.Add(old)
-	l.Add(other)
+	l.Add(old, nil)
+	l.Add(other, nil)
 	for _, s := range tally.Against(l, w).Steps {
 		if s.ID == "row-1" && s.Good != 1 {
 			t.Errorf("%d rows are counted, want the old one alone", s.Good)

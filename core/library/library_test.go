@@ -193,11 +193,12 @@ func TestEveryBlockIsTalliedToTheEnd(t *testing.T) {
 				t.Fatal(e.ID, *p.Problems)
 			}
 			var events []record.Event
-			for i, s := range p.Steps {
-				events = append(events, record.Event{
-					ID: fmt.Sprint("event-", i), Step: s.ID, Kind: record.Made,
-					N: s.Make, Exact: s.Exact(), Look: s.Look,
-				})
+			for i, n := range p.Once() {
+				if s := p.Steps[i]; n > 0 {
+					events = append(events, record.Event{
+						ID: fmt.Sprint("event-", i), Step: s.ID, Kind: record.Made, N: n, Exact: s.Exact(), Look: s.Look,
+					})
+				}
 			}
 			out := tally.Fold(p, events)
 			if out.Next != "" || len(out.Doubts) > 0 || len(out.NoLonger) > 0 {

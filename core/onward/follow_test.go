@@ -10,6 +10,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/onward"
 	"vicis/core/record"
+	"vicis/core/stock"
 	"vicis/core/work"
 	"vicis/internal/trial/whole"
 )
@@ -79,12 +80,14 @@ func TestWhatWasNotTrimmedStaysSo(t *testing.T) {
 		if wide := then.Unit("four").Piece.W.Inches(); wide < 12.9349 || wide > 12.9351 {
 			t.Errorf("%s: four of them are %v", step, wide)
 		}
+		log, book := stock.Counted(w, events...), stock.BookOf(then)
 		for i, c := range way.Carries {
-			events = append(events, record.Event{
+			e := record.Event{
 				ID: string(rune('a' + i)), Step: c.Step, Kind: record.Recount, N: c.N, Exact: c.Exact, Look: c.Look,
-			})
+			}
+			log.Add(e, book.Fact(e))
 		}
-		p := whole.Against(logOf(events))(then)
+		p := whole.Against(log)(then)
 		for _, s := range p.Steps {
 			if (s.ID == "half" || s.ID == "half/pair") && s.Made != 4 {
 				t.Errorf("%s: %d of %s are counted, want 4", step, s.Made, s.ID)
@@ -93,20 +96,12 @@ func TestWhatWasNotTrimmedStaysSo(t *testing.T) {
 		if len(p.NoLonger) > 0 {
 			t.Errorf("%s: %+v", step, p.NoLonger)
 		}
-		for _, s := range whole.Against(logOf(events))(w).Steps { // taken back
+		for _, s := range whole.Against(log)(w).Steps { // taken back
 			if (s.ID == "half" || s.ID == "half/pair") && s.Made != 4 {
 				t.Errorf("%s, taken back: %d of %s are counted, want 4", step, s.Made, s.ID)
 			}
 		}
 	}
-}
-
-func logOf(events []record.Event) *record.Log {
-	l := record.NewLog()
-	for _, e := range events {
-		l.Add(e)
-	}
-	return l
 }
 
 // A chain of sizes that follow each other both ways, forty long, is gone through once and not two to the forty times.

@@ -15,6 +15,7 @@ import (
 	"vicis/core/quilt"
 	"vicis/core/record"
 	"vicis/core/ruler"
+	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/demo"
@@ -150,7 +151,7 @@ func TestATubeIsNotPlannedOn(t *testing.T) {
 	for _, s := range w.Steps {
 		if ways := w.Gauges(s); s.Stage == "strip sets" && len(ways) > 0 {
 			_, problems := onward.OnwardFrom(docs[demo.Wave],
-				onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, whole.Against(record.NewLog()),
+				onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, whole.Against(stock.NewAccount()),
 				ask.Enough(nil))
 			if len(problems) != 1 || !strings.Contains(problems[0].Says, "closed to a tube") ||
 				!strings.Contains(problems[0].Mend, "allowance") {

@@ -8,6 +8,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/onward"
 	"vicis/core/record"
+	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/internal/trial/whole"
@@ -25,7 +26,7 @@ func BenchmarkOnward(b *testing.B) {
 		}
 		plans += time.Since(start)
 		start = time.Now()
-		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, whole.Against(record.NewLog()),
+		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, whole.Against(stock.NewAccount()),
 			ask.Enough(nil)); len(out.Ways) != 4 {
 			b.Fatal("not every way")
 		}
@@ -41,16 +42,16 @@ func BenchmarkGauged(b *testing.B) {
 		b.Fatal("not planned")
 	}
 	set, _ := workStep(w, "rail")
-	few, many := record.NewLog(), record.NewLog()
+	few, many := stock.NewAccount(), stock.NewAccount()
 	for i := range 10_000 {
 		e := record.Event{
 			ID: string(rune('a'+i%26)) + time.Duration(i).String(), Step: "rail", Exact: set.Exact(),
 			Look: set.Look, Kind: record.Measured, N: 1, Reads: []string{"6.5", "6.485", "6.49", "6 1/2"}[i%4],
 		}
 		if i < 1000 {
-			few.Add(e)
+			few.Add(e, nil)
 		}
-		many.Add(e)
+		many.Add(e, nil)
 	}
 	var one, ten time.Duration
 	for b.Loop() {

@@ -20,6 +20,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/core/record"
+	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/internal/quilts"
@@ -54,11 +55,11 @@ func waysOn(t testing.TB, d document.Document, came onward.Came,
 	events ...record.Event,
 ) map[onward.WayOnKind]onward.WayOn {
 	t.Helper()
-	log := record.NewLog()
-	for _, e := range events {
-		log.Add(e)
+	w, ok := work.Of(d)
+	if !ok {
+		t.Fatal("not planned")
 	}
-	out, problems := onward.OnwardFrom(d, came, whole.Against(log), ask.Enough(nil))
+	out, problems := onward.OnwardFrom(d, came, whole.Against(stock.Counted(w, events...)), ask.Enough(nil))
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
@@ -338,10 +339,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 			if !m.Made.InLength {
 				came.Width = measure.Write(wide + off*measure.Length(r.IntN(2)))
 			}
-			log := record.NewLog()
-			for _, one := range tallied(w, 2, s.ID) {
-				log.Add(one)
-			}
+			log := stock.Counted(w, tallied(w, 2, s.ID)...)
 			out, problems := onward.OnwardFrom(e.Document, came, whole.Against(log), ask.Enough(nil))
 			if problems.Stopped() {
 				t.Errorf("%s, %s measured %s × %s: %v", e.ID, s.ID, came.Width, came.Height, problems)
@@ -431,7 +429,7 @@ func TestEveryQuiltCanBeAskedForAnotherAllowanceAndSize(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, d := range list {
-		way, problems := onward.AllowanceFrom(d, measure.Typed("7/32 in"), whole.Against(record.NewLog()), ask.Enough(nil))
+		way, problems := onward.AllowanceFrom(d, measure.Typed("7/32 in"), whole.Against(stock.NewAccount()), ask.Enough(nil))
 		if problems.Stopped() || len(way.Says) == 0 {
 			t.Errorf("%s: %+v, %v", d.Name, way, problems)
 		}

@@ -1,8 +1,6 @@
 package order
 
 import (
-	"slices"
-
 	"vicis/core/batching"
 	"vicis/core/making"
 	"vicis/core/naming"
@@ -19,15 +17,11 @@ type Soonest struct {
 
 // soonest finds the block that takes the fewest seams from what there is.
 func soonest(w *work.Work, p tally.Progress, machineOnly bool) (best *Soonest) {
-	index := map[naming.Step]int{}
-	for i, s := range w.Steps {
-		index[s.ID] = i
-	}
 	for i, s := range w.Steps {
 		if s.Stage != batching.Blocks || p.Steps[i].ToGo == 0 || s.Of.Batch == nil || s.Of.Batch.Shows != "" {
 			continue
 		}
-		one := missing(w, p, index, i, machineOnly)
+		one := missing(w, p, i, machineOnly)
 		if best == nil || one.Seams < best.Seams {
 			best = one
 		}
@@ -36,59 +30,17 @@ func soonest(w *work.Work, p tally.Progress, machineOnly bool) (best *Soonest) {
 }
 
 // missing is what is still to do for one more of a step.
-func missing(w *work.Work, p tally.Progress, index map[naming.Step]int, of int, machineOnly bool) *Soonest {
+func missing(w *work.Work, p tally.Progress, of int, machineOnly bool) *Soonest {
 	out := &Soonest{Block: w.Steps[of].ID, Parts: []tally.StepShare{}}
-	want := make([]int, len(w.Steps))
-	runs := map[[2]naming.Step]int{} // how many a run of which several things fall out has taken, or will have
-	for i, s := range w.Steps {
-		for _, t := range s.Takes {
-			if key := [2]naming.Step{t.Step, t.Together}; t.Together != "" {
-				runs[key] = max(runs[key], t.Taken(p.Steps[i].Made))
-			}
-		}
-	}
-	lack := make([]int, len(w.Steps))
-	shared := map[int]bool{}
-	made := func(step naming.Step) int { return p.Steps[index[step]].Made }
-	after := func(step naming.Step) int { i := index[step]; return p.Steps[i].Made + lack[i] }
-	for i := of; i >= 0; i-- {
-		s, st := w.Steps[i], p.Steps[i]
-		if shared[i] {
-			want[i] += w.Opened(s.ID, after) - w.Opened(s.ID, made)
-		}
-		n := want[i] - max(0, st.OnHand)
-		if i == of {
-			n = 1
-		}
-		for _, other := range s.Also {
-			if j, known := index[other.Step]; known && n > 0 {
-				n -= min(n, max(0, p.Steps[j].OnHand))
-			}
-		}
-		if n <= 0 || isCut(s) && machineOnly {
+	for i, need := range p.For(of, 1, func(step int) bool { return machineOnly && isCut(w.Steps[step]) }) {
+		if need.ToGo == 0 || need.Comes {
 			continue
 		}
-		lack[i] = n
-		out.Parts = append(out.Parts, tally.StepShare{Step: s.ID, Until: st.Made + n, ToGo: n})
+		s := w.Steps[i]
+		out.Parts = append(out.Parts, tally.StepShare{Step: s.ID, Until: p.Steps[i].Made + need.ToGo, ToGo: need.ToGo})
 		if s.Does == making.Sews && s.Of.Batch != nil {
-			out.Seams += n * s.Of.Batch.Seams
-		}
-		for _, t := range s.Takes {
-			j, known := index[t.Step]
-			switch {
-			case !known:
-			case t.Shared:
-				shared[j] = true
-			default:
-				m := t.Taken(st.Made+n) - t.Taken(st.Made)
-				if key := [2]naming.Step{t.Step, t.Together}; t.Together != "" {
-					n := t.Taken(st.Made + n)
-					m, runs[key] = max(0, n-runs[key]), max(n, runs[key])
-				}
-				want[j] += m
-			}
+			out.Seams += need.ToGo * s.Of.Batch.Seams
 		}
 	}
-	slices.Reverse(out.Parts)
 	return out
 }

@@ -3,6 +3,8 @@ package piece
 import (
 	"hash/fnv"
 	"strconv"
+
+	"vicis/core/naming"
 )
 
 // Look is a number for what a piece shows, allowances included: the same however the piece is turned and in whichever
@@ -141,4 +143,36 @@ func firstCorner(p Patch) int {
 		}
 	}
 	return first
+}
+
+// PressedAs is a number for how the seams of a piece are pressed, those apart that are left out: the same however it is
+// turned and in whichever direction a seam was sewn; 0 where none is left.
+func (p Piece) PressedAs(side func(naming.Seam) (x int, counts bool)) uint64 {
+	seams := Piece{W: p.W, H: p.H}
+	var sides []int
+	for _, s := range p.Seams {
+		if x, counts := side(s.ID); counts {
+			seams.Seams = append(seams.Seams, s)
+			sides = append(sides, x)
+		}
+	}
+	if len(sides) == 0 {
+		return 0
+	}
+	var least uint64
+	for i, turn := range []int{0, 90, 180, 270} {
+		var sum uint64
+		for k, s := range seams.Turn(turn).Seams {
+			from, to, x := s.From, s.To, sides[k]
+			if c := from.Y.Cmp(to.Y); c > 0 || c == 0 && from.X.Cmp(to.X) > 0 {
+				from, to, x = to, from, -x
+			}
+			h := number(number(uint64(x+1), from.X), from.Y)
+			sum += mixed(number(number(h, to.X), to.Y))
+		}
+		if sum = mixed(sum); i == 0 || sum < least {
+			least = sum
+		}
+	}
+	return least
 }

@@ -24,6 +24,7 @@ import (
 	"vicis/core/record"
 	"vicis/core/school"
 	"vicis/core/starter"
+	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/times"
 	"vicis/core/work"
@@ -147,7 +148,7 @@ func waysFrom(d document.Document) []onward.WayOn {
 			continue
 		}
 		came := onward.Came{Step: s.ID, Height: measure.Write(max(1, ways[min(1, len(ways)-1)].Size-measure.Inch/16))}
-		out, problems := onward.OnwardFrom(d, came, whole.Against(record.NewLog()), ask.Enough(nil))
+		out, problems := onward.OnwardFrom(d, came, whole.Against(stock.NewAccount()), ask.Enough(nil))
 		if problems.Stopped() {
 			continue
 		}
@@ -343,9 +344,9 @@ func atTheMachine(t *testing.T, d document.Document) {
 			t.Errorf("%s: %d of %d seams", b.ID, len(u.Seams), u.Count)
 		}
 	}
-	l := record.NewLog()
+	l := stock.NewAccount()
 	p := tally.Against(l, w)
-	o := order.Of(w, p, times.Takes(l, w))
+	o := order.Of(w, p, times.Takes(l.Log, w))
 	if o.Changes > o.Planned {
 		t.Errorf("%d changes, and %d in the order of the work", o.Changes, o.Planned)
 	}

@@ -19,7 +19,7 @@ import (
 	"vicis/core/onward"
 	"vicis/core/order"
 	"vicis/core/plan"
-	"vicis/core/record"
+	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/times"
 	"vicis/internal/trial/whole"
@@ -598,11 +598,11 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			"onward": func() any {
 				step := d.Top.Repeat[0][0].Unit.Step()
 				r, _ := onward.OnwardFrom(d, onward.Came{Step: step, Height: measure.Typed("6 3/8"), Width: measure.Typed("6 3/8")},
-					whole.Against(record.NewLog()), ask.Enough(nil))
+					whole.Against(stock.NewAccount()), ask.Enough(nil))
 				for _, s := range p.Steps { // what it should measure, and a little less
 					if l, err := measure.Parse(s.Exact, d.Units); err == nil && s.Stage == "strip sets" {
 						r, _ = onward.OnwardFrom(d, onward.Came{Step: s.ID, Height: measure.Write(l - measure.Inch/16)},
-							whole.Against(record.NewLog()), ask.Enough(nil))
+							whole.Against(stock.NewAccount()), ask.Enough(nil))
 						break
 					}
 				}
@@ -620,8 +620,8 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			},
 			"block card": func() any { r, _ := machine.UnderNeedle(planned, d.Top.Repeat[0][0].Unit.Step(), 0); return r },
 			"order": func() any {
-				l := record.NewLog()
-				return order.Of(planned, tally.Against(l, planned), times.Takes(l, planned))
+				l := stock.NewAccount()
+				return order.Of(planned, tally.Against(l, planned), times.Takes(l.Log, planned))
 			},
 			"resize": func() any { r, _ := askunits.Resize(d, d.Top.Repeat[0][0].Unit, measure.Typed("7 1/3")); return r },
 			"near":   func() any { r, _ := askcloth.NearTo(d, measure.Typed("90"), measure.Typed("100")); return r },

@@ -82,8 +82,8 @@ func headed(heading []string, fault func(line int, says, mend string)) map[strin
 		fault(1, "No column says which step.", "Add a column step, or name.")
 	}
 	if _, known := at["kind"]; !known {
-		fault(1, "No column says what happened.", "Add a column kind: made, aside, recount, pressed, measured, prints or "+
-			"undo.")
+		fault(1, "No column says what happened.", "Add a column kind: made, aside, recount, pile, unpicked, "+
+			"pressed, measured, prints or undo.")
 	}
 	return at
 }

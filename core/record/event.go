@@ -18,11 +18,13 @@ type EventKind string
 
 // The kinds of events.
 const (
-	Made    EventKind = "made"    // n more came off the machine or the cutting mat
-	Aside   EventKind = "aside"   // n of what was made are no good
-	Recount EventKind = "recount" // there are n good ones, whatever was counted before
-	Pressed EventKind = "pressed" // n came to the iron: the second count of what was sewn
-	Undo    EventKind = "undo"    // the event Of did not happen; undoing an undo brings it back
+	Made     EventKind = "made"     // n more came off the machine or the cutting mat
+	Aside    EventKind = "aside"    // n of what was made are no good
+	Recount  EventKind = "recount"  // there are n good ones, whatever was counted before
+	Pile     EventKind = "pile"     // n lie here now: what is missing of them is set aside, what is more was there
+	Unpicked EventKind = "unpicked" // n were taken apart again, and what they were made of lies there
+	Pressed  EventKind = "pressed"  // n came to the iron: the second count of what was sewn
+	Undo     EventKind = "undo"     // the event Of did not happen; undoing an undo brings it back
 
 	Bobbin   EventKind = "bobbin"   // a full bobbin was put in
 	Measured EventKind = "measured" // n of them, laid side by side, measured what Reads says
@@ -36,7 +38,7 @@ const MostAtOnce = 9999
 type Event struct {
 	ID     string       `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client; a repeated delivery counts once"`
 	Step   naming.Step  `json:"step" minLength:"1" maxLength:"200"`
-	Kind   EventKind    `json:"kind" enum:"made,aside,recount,pressed,undo,measured,bobbin,prints"`
+	Kind   EventKind    `json:"kind" enum:"made,aside,recount,pile,unpicked,pressed,undo,measured,bobbin,prints"`
 	N      int          `json:"n,omitempty" minimum:"0" maximum:"9999"`
 	Exact  string       `json:"exact,omitempty" maxLength:"200" doc:"The exact size of one, as the plan gave it when it was made"`
 	Look   string       `json:"look,omitempty" maxLength:"40" doc:"What one shows, as the plan gave it when it was made"`
@@ -77,11 +79,11 @@ func (e Event) Check() string {
 		return says
 	}
 	switch e.Kind {
-	case Made, Aside, Pressed:
+	case Made, Aside, Pressed, Unpicked:
 		if e.N < 1 || e.N > MostAtOnce {
 			return fmt.Sprintf("%d is no number to count: write 1 to %d.", e.N, MostAtOnce)
 		}
-	case Recount:
+	case Recount, Pile:
 		if e.N < 0 || e.N > MostAtOnce {
 			return fmt.Sprintf("%d is no count: write 0 to %d.", e.N, MostAtOnce)
 		}

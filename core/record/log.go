@@ -54,17 +54,16 @@ type Logged struct {
 	of string
 }
 
-// KeyCount is what the events of one key come to. What is in force is listed, so that taking one of a million back
-// costs no more than taking one of ten.
+// KeyCount is what the events of one key come to, but for what there is of it, which is for the stock. What is in force
+// is listed, so that taking one of a million back costs no more than taking one of ten.
 type KeyCount struct {
 	Key
 	// live: places of what is in force among the log's entries: at the needle or the mat, and at the iron
-	live, ironed         []int
-	Made, Aside, Pressed int
-	recounted            int   // the place of the last recount in force; −1 for none
-	Last, LastPressed    int   // the last of both lists; −1 for none
-	Gauged               []int // places of the measurements in force
-	Since                int   // made since the last full bobbin
+	live, ironed      []int
+	Pressed           int
+	Last, LastPressed int   // the last of both lists; −1 for none
+	Gauged            []int // places of the measurements in force
+	Since             int   // made since the last full bobbin
 }
 
 // NewLog is a log of nothing.
@@ -75,10 +74,11 @@ func NewLog() *Log {
 	}
 }
 
-// Add takes an event. One that is there already changes nothing.
-func (l *Log) Add(e Event) {
+// Add takes an event. One that is there already changes nothing. It gives the place of the one that came into force by
+// it or went out of it, -1 for none, and whether it is new.
+func (l *Log) Add(e Event) (changed int, isNew bool) {
 	if _, known := l.place[e.ID]; known {
-		return
+		return -1, false
 	}
 	at := len(l.entries)
 	l.place[e.ID] = at
@@ -99,7 +99,7 @@ func (l *Log) Add(e Event) {
 		k := Key{e.Step, e.Exact, e.Look}
 		c := l.count[k]
 		if c == nil {
-			c = &KeyCount{Key: k, recounted: -1, Last: -1, LastPressed: -1}
+			c = &KeyCount{Key: k, Last: -1, LastPressed: -1}
 			l.count[k] = c
 			l.counts = append(l.counts, c)
 		}
@@ -109,17 +109,16 @@ func (l *Log) Add(e Event) {
 	switch {
 	case l.Voided(at): // an undo was here first
 	case e.Kind == Undo:
-		l.undo(at)
+		return l.undo(at), true
 	default:
 		one.Count.comes(at, one, l)
+		return at, true
 	}
+	return -1, true
 }
 
 // Void says whether an event was taken back.
 func (l *Log) Void(id string) bool { return l.active[id] > 0 }
-
-// NoCount is nothing counted.
-var NoCount = KeyCount{Last: -1, LastPressed: -1}
 
 // Counts are what was counted, key by key, in the order they first came.
 func (l *Log) Counts() []*KeyCount { return l.counts }
@@ -150,7 +149,7 @@ func (l *Log) Voided(at int) bool { return l.active[l.entries[at].ID] > 0 }
 // undo lets an undo that was not void before come into force. What it names becomes void; if that is an undo too, what
 // that one names is in force again; and so on. Undos that take back each other in a ring, which no client makes, end
 // where they began.
-func (l *Log) undo(at int) {
+func (l *Log) undo(at int) (changed int) {
 	by := 1
 	for range l.entries {
 		e := l.entries[at]
@@ -159,7 +158,7 @@ func (l *Log) undo(at int) {
 		now := l.active[e.of] > 0
 		next, known := l.place[e.of]
 		if was == now || !known {
-			return
+			return -1
 		}
 		if one := l.entries[next]; one.Count != nil {
 			if now {
@@ -167,10 +166,11 @@ func (l *Log) undo(at int) {
 			} else {
 				one.Count.comes(next, one, l)
 			}
-			return
+			return next
 		}
 		at, by = next, -by
 	}
+	return -1
 }
 
 // comes brings an entry into force.
@@ -213,28 +213,11 @@ func (c *KeyCount) goes(at int, e Logged, l *Log) {
 	c.Last, c.LastPressed = lastOf(c.live), lastOf(c.ironed)
 }
 
-// change counts an entry that came into force (by = 1) or went out of it (−1). A recount says how many good ones there
-// are, whatever was made before it; what was set aside before it was made besides.
+// change counts what was made since the last full bobbin, of an entry that came into force (by = 1) or went out of it
+// (−1).
 func (c *KeyCount) change(at int, e Logged, by int, l *Log) {
-	switch e.Kind {
-	case Made:
-		if at > lastOf(l.bobbins) {
-			c.Since += by * e.N
-		}
-		if at > c.recounted {
-			c.Made += by * e.N
-		}
-	case Aside:
-		c.Aside += by * e.N
-		if at < c.recounted {
-			c.Made += by * e.N
-		}
-	case Recount:
-		if by > 0 && at == lastOf(c.live) {
-			c.Made, c.recounted = e.N+c.Aside, at
-			return
-		}
-		c.recount(l)
+	if e.Kind == Made && at > lastOf(l.bobbins) {
+		c.Since += by * e.N
 	}
 }
 
@@ -246,21 +229,6 @@ func (l *Log) wound() {
 	for i := lastOf(l.bobbins) + 1; i < len(l.entries); i++ {
 		if e := l.entries[i]; e.Kind == Made && e.Count != nil && !l.Voided(i) {
 			e.Count.Since += e.N
-		}
-	}
-}
-
-// recount adds up again all that is in force.
-func (c *KeyCount) recount(l *Log) {
-	c.Made, c.Aside, c.recounted = 0, 0, -1
-	for _, at := range c.live {
-		switch e := l.entries[at]; e.Kind {
-		case Made:
-			c.Made += e.N
-		case Aside:
-			c.Aside += e.N
-		case Recount:
-			c.Made, c.recounted = e.N+c.Aside, at
 		}
 	}
 }
@@ -286,13 +254,6 @@ func lastOf(list []int) int {
 		return -1
 	}
 	return list[len(list)-1]
-}
-
-// Add puts together what was counted of one thing under two keys.
-func (c KeyCount) Add(o *KeyCount) KeyCount {
-	c.Made, c.Aside, c.Pressed, c.Since = c.Made+o.Made, c.Aside+o.Aside, c.Pressed+o.Pressed, c.Since+o.Since
-	c.Last, c.LastPressed = max(c.Last, o.Last), max(c.LastPressed, o.LastPressed)
-	return c
 }
 
 // Modern reads an event that an older program stored against the work as it was then: it called some steps otherwise,

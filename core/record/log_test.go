@@ -9,7 +9,7 @@ import (
 
 // counted adds up what is in force of one step from the beginning, by the definition: an undo that is in force puts out
 // of force what it names.
-func counted(events []Event, step string) (made, aside, pressed int, last, lastPressed string) {
+func counted(events []Event, step string) (made, pressed int, last, lastPressed string) {
 	by := map[string][]int{} // undos by what they name
 	for i, e := range events {
 		if e.Kind == Undo {
@@ -32,10 +32,6 @@ func counted(events []Event, step string) (made, aside, pressed int, last, lastP
 		switch e.Kind {
 		case Made:
 			made += e.N
-		case Aside:
-			aside += e.N
-		case Recount:
-			made = e.N + aside
 		case Pressed:
 			pressed += e.N
 			lastPressed = e.ID
@@ -43,7 +39,7 @@ func counted(events []Event, step string) (made, aside, pressed int, last, lastP
 		}
 		last = e.ID
 	}
-	return made, aside, pressed, last, lastPressed
+	return made, pressed, last, lastPressed
 }
 
 // Counting on from where it stood comes to what counting from the beginning comes to, in whatever order things are
@@ -78,7 +74,7 @@ func TestCountingOnIsCountingFromTheBeginning(t *testing.T) {
 				continue
 			}
 			l.Add(e)
-			made, aside, pressed, last, lastPressed := counted(events, "I")
+			made, pressed, last, lastPressed := counted(events, "I")
 			c := l.count[Key{Step: "I"}]
 			if c == nil {
 				continue
@@ -89,10 +85,10 @@ func TestCountingOnIsCountingFromTheBeginning(t *testing.T) {
 				}
 				return l.entries[at].ID
 			}
-			if c.Made != made || c.Aside != aside || c.Pressed != pressed || id(c.Last) != last ||
+			if c.Since != made || c.Pressed != pressed || id(c.Last) != last ||
 				id(c.LastPressed) != lastPressed {
-				t.Fatalf("%d made, %d aside, %d pressed, last %q and %q; from the beginning %d, %d, %d, %q, %q: %v",
-					c.Made, c.Aside, c.Pressed, id(c.Last), id(c.LastPressed), made, aside, pressed, last, lastPressed, events)
+				t.Fatalf("%d made, %d pressed, last %q and %q; from the beginning %d, %d, %q, %q: %v",
+					c.Since, c.Pressed, id(c.Last), id(c.LastPressed), made, pressed, last, lastPressed, events)
 			}
 		}
 	}
@@ -126,7 +122,7 @@ func TestUndoChainsOfAnyLength(t *testing.T) {
 			l.Add(Event{ID: fmt.Sprintf("event-%d", i+1), Kind: Undo, Of: fmt.Sprintf("event-%d", i)})
 		}
 		want := 5 * (1 - long%2)
-		if got := l.count[Key{Step: "I"}].Made; got != want {
+		if got := l.count[Key{Step: "I"}].Since; got != want {
 			t.Errorf("taken back %d times over, %d count, want %d", long, got, want)
 		}
 	}
@@ -135,7 +131,7 @@ func TestUndoChainsOfAnyLength(t *testing.T) {
 	for i := range 1000 {
 		ring.Add(Event{ID: fmt.Sprintf("ring-%d", i), Kind: Undo, Of: fmt.Sprintf("ring-%d", (i+1)%1000)})
 	}
-	if got := ring.count[Key{Step: "I"}].Made; got != 5 {
+	if got := ring.count[Key{Step: "I"}].Since; got != 5 {
 		t.Errorf("beside a ring %d count", got)
 	}
 }

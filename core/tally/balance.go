@@ -11,6 +11,18 @@ import (
 // Counts that cannot be, or that hang together badly: what usually causes it, where to look first, and repairs, each of
 // them one act.
 
+// moreAside doubts that more was set aside of a thing than was made.
+func (f foldGauged) moreAside(i int) {
+	s, made, aside := f.w.Steps[i], f.Steps[i].Made, f.Steps[i].Aside
+	f.doubt(s, AsideOfMade, fmt.Sprintf("%s: %d set aside of %d made.", s.Called, aside, made),
+		"Count the good ones again.", []string{
+			"Some were made and not counted before they were set aside.",
+			"Set aside was pressed once too often.",
+		},
+		repair(fmt.Sprintf("%d more were made, and none of all of them is good", aside-made),
+			actOf(s, record.Recount, 0, "")))
+}
+
 // moreThanParts doubts that later steps have taken more of a thing than there was.
 func (f foldGauged) moreThanParts(i int) {
 	s, st := f.w.Steps[i], f.Steps[i]
@@ -66,7 +78,8 @@ func (f foldWanted) fewer() {
 	for i, s := range f.w.Steps {
 		st := f.Steps[i]
 		if s.Does != making.SubCuts || len(s.Takes) != 1 || s.Takes[0].Shared || s.Takes[0].Per < 2 || st.ToGo == 0 ||
-			st.Made == 0 || f.last == s.ID || len(s.Also) > 0 {
+			st.Made == 0 || f.last == s.ID || len(s.Also) > 0 ||
+			f.log.Planned(record.Key{Step: s.ID, Exact: s.Exact(), Look: s.Look}) != s.Make { // the plan wants more since
 			continue
 		}
 		t := s.Takes[0]

@@ -96,7 +96,7 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 		},
 		{
 			"still cutting", kinds,
-			[]tallied{{"set", record.Made, 6}, {"left", record.Made, 2}, {"segment", record.Made, 23}},
+			[]tallied{{"set", record.Made, 6}, {"segment", record.Made, 20}, {"left", record.Made, 2}, {"segment", record.Made, 3}},
 			"", nil,
 		},
 		{

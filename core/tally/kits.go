@@ -2,7 +2,6 @@ package tally
 
 import (
 	"vicis/core/batching"
-	"vicis/core/naming"
 )
 
 // kits finds the kit under way.
@@ -32,7 +31,7 @@ func (f foldBalanced) kit() *Kit {
 		open := false
 		for _, i := range blocks[from:to] {
 			want[i]++
-			open = open || f.Steps[i].Good < want[i]
+			open = open || f.Steps[i].done() < want[i]
 		}
 		last := to == len(blocks)
 		if !open && !last {
@@ -56,7 +55,7 @@ func (f foldBalanced) kit() *Kit {
 			if last { // with its spares, and what goes into borders
 				until[i] = s.Make
 			}
-			if toGo := max(0, until[i]-f.Steps[i].Good); until[i] > before[i] || toGo > 0 {
+			if toGo := max(0, until[i]-f.Steps[i].done()); until[i] > before[i] || toGo > 0 {
 				k.Parts = append(k.Parts, StepShare{s.ID, until[i], toGo})
 				open = open || toGo > 0
 			}
@@ -81,43 +80,15 @@ func (f foldKitted) open(i int) int {
 	return 0
 }
 
-// takenFor is how many of every step are made for so many of some of them, never more than the plan makes: beyond that
-// stands in what the plan lets stand in.
+// takenFor is how many of every step are made for so many of some of them, never more than the plan makes.
 func (f foldBalanced) takenFor(want map[int]int) []int {
-	w, index := f.w, f.index
-	need := make([]int, len(w.Steps))
-	runs := map[[2]naming.Step]int{}
-	for i, n := range want {
-		need[i] = n
+	need := make([]int, len(f.w.Steps))
+	for i, n := range f.net.Alone(want) {
+		need[i] = min(n.ToGo, f.w.Steps[i].Make)
 	}
-	for i := len(w.Steps) - 1; i >= 0; i-- {
-		s := w.Steps[i]
+	for i, s := range f.w.Steps {
 		if b := s.Of.Batch; b != nil && b.Shows != "" { // what is squared up or checked after it is sewn
-			continue
-		}
-		beyond := need[i] - s.Make
-		need[i] = min(need[i], s.Make)
-		for _, other := range s.Also {
-			if j, known := index[other.Step]; known && beyond > 0 {
-				n := min(beyond, other.Count)
-				need[j], beyond = need[j]+n, beyond-n
-			}
-		}
-		for _, t := range s.Takes {
-			j, known := index[t.Step]
-			if !known || t.Shared || need[i] == 0 {
-				continue
-			}
-			n := t.Taken(need[i])
-			if key := [2]naming.Step{t.Step, t.Together}; t.Together != "" { // what falls out of one run takes once
-				n, runs[key] = max(0, n-runs[key]), max(n, runs[key])
-			}
-			need[j] += n
-		}
-	}
-	for i, s := range w.Steps {
-		if b := s.Of.Batch; b != nil && b.Shows != "" {
-			need[i] = need[index[b.Shows]]
+			need[i] = need[f.index[b.Shows]]
 		}
 	}
 	return need

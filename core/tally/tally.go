@@ -8,24 +8,26 @@ import (
 	"vicis/core/batching"
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/net"
 	"vicis/core/record"
+	"vicis/core/stock"
 	"vicis/core/work"
 )
 
-// Against holds a log against the work.
-func Against(l *record.Log, w *work.Work) Progress {
-	f := counting(l, w).gauge(l).use().demand().balance().kits().going()
-	f.Script, f.Stages, f.Sewn, f.Thread = f.script(), f.stages(), f.printed(l), f.thread(l)
+// Against holds a ledger against the work.
+func Against(l *stock.Account, w *work.Work) Progress { return By(l, w, net.Of(w)) }
+
+// By is the same for whoever keeps how the things of the work hang together.
+func By(l *stock.Account, w *work.Work, p *net.Plan) Progress {
+	f := counting(l, w, p).gauge(l.Log).use().demand().balance().kits().going()
+	f.Script, f.Stages, f.Sewn, f.Thread = f.script(), f.stages(), f.printed(l.Log), f.thread(l.Log)
+	f.Progress.net, f.Progress.there = f.net, f.there
 	return f.Progress
 }
 
-// Fold holds events, in the order they were stored, against the work.
+// Fold holds events that were all counted by a work against it, in the order they were stored.
 func Fold(w *work.Work, events []record.Event) Progress {
-	l := record.NewLog()
-	for _, e := range events {
-		l.Add(e)
-	}
-	return Against(l, w)
+	return Against(stock.Counted(w, events...), w)
 }
 
 // going says of every step whether it waits, which is next, and how each stands.
@@ -127,11 +129,7 @@ func (f foldGauged) waits(s work.Step) naming.Step {
 // missing names the part there are too few of for one more.
 func (f foldUsed) missing(s work.Step) string {
 	for _, t := range s.Takes {
-		one := ceil(t.Each, t.Per)
-		if made := f.made(s.ID); t.At != nil {
-			one = t.Taken(made+1) - t.Taken(made)
-		}
-		if j, ok := f.index[t.Step]; ok && f.Steps[j].OnHand < one {
+		if j, ok := f.index[t.Step]; ok && f.ready(t, f.index[s.ID], j) == 0 {
 			return f.w.Steps[j].Called
 		}
 	}
@@ -154,15 +152,16 @@ func (f foldWanted) stages() []StageProgress {
 	return list
 }
 
-// script says how often each line of the cutting has been done: the lines of a step are done in their order.
-func (f foldCounted) script() [][]int {
+// script says how often each line of the cutting need not be done any more: the lines of a step are done in their
+// order.
+func (f foldWanted) script() [][]int {
 	list := make([][]int, len(f.w.Script))
 	for i, part := range f.w.Script {
 		list[i] = make([]int, len(part.Lines))
 		for j, line := range part.Lines {
 			done := line.Times
 			for _, g := range line.Gives {
-				done = min(done, max(0, (f.Steps[f.index[g.Step]].Made-g.Before)/g.N))
+				done = min(done, max(0, (f.Steps[f.index[g.Step]].done()-g.Before)/g.N))
 			}
 			list[i][j] = done
 		}

@@ -204,22 +204,25 @@ func TestWorkThatNoLongerFitsIsListedNotDropped(t *testing.T) {
 	}
 }
 
-// Deliveries in any order, each any number of times (the store passes over repeated ids), come to the same counts.
-func TestOrderOfMadeAndAsideDoesNotMatter(t *testing.T) {
+// Deliveries in any order of what happened at its time, each any number of times (the store passes over repeated ids), come to the same counts.
+func TestOrderOfArrivalDoesNotMatter(t *testing.T) {
 	rng := rand.New(rand.NewSource(2))
 	var events []record.Event
-	for range 40 {
+	for i := range 40 {
 		e := steps.EventOf([]string{"strip", "cut", "pair"}[rng.Intn(3)],
-			[]record.EventKind{record.Made, record.Made, record.Aside}[rng.Intn(3)], 1+rng.Intn(4))
+			[]record.EventKind{
+				record.Made, record.Made, record.Aside, record.Recount, record.Pile, record.Unpicked,
+			}[rng.Intn(6)], 1+rng.Intn(4))
+		e.At = fmt.Sprintf("2026-03-01T10:%02d:00Z", i/2) // two at a time
 		events = append(events, e)
 		if rng.Intn(4) == 0 {
 			events = append(events, steps.TakenBack(e))
 		}
 	}
 	strip := func(p Progress) Progress { // what depends on the order by intent
-		p.Next = ""
+		p.Next, p.net, p.there = "", nil, nil
 		for i := range p.Steps {
-			p.Steps[i].Last = nil
+			p.Steps[i].Last, p.Steps[i].State = nil, ""
 		}
 		return p
 	}

@@ -4,6 +4,7 @@ import (
 	"vicis/core/batching"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/net"
 	"vicis/core/record"
 	"vicis/core/work"
 )
@@ -148,7 +149,18 @@ type Progress struct {
 	Thread   *Thread         `json:"thread,omitempty" doc:"On the bobbin; nothing while no bobbin was told of, or times and thread are hidden"`
 	Counted  int             `json:"counted" doc:"All good pieces of all steps"`
 	Events   int             `json:"events"`
+
+	net   *net.Plan
+	there *net.There
 }
+
+// For is what is to be made for so many more of a step, from what there is; of steps that are left out nothing is.
+func (p Progress) For(step, n int, without func(step int) bool) []net.Need {
+	return p.net.For(p.there, step, n, without)
+}
+
+// done is how many need not be made any more.
+func (s StepProgress) done() int { return max(0, s.Make-s.ToGo) }
 
 // StepProgress is the progress of one step.
 type StepProgress struct {
@@ -159,7 +171,8 @@ type StepProgress struct {
 	Good        int         `json:"good" doc:"Made less set aside"`
 	ToGo        int         `json:"toGo" doc:"Still to make, replacements for what was set aside later included"`
 	Short       int         `json:"short" doc:"How many of those replace what was set aside in later steps"`
-	Used        int         `json:"used" doc:"Taken by later steps"`
+	Used        int         `json:"used" doc:"Taken by later steps, whichever step made it"`
+	Presumed    int         `json:"presumed" doc:"Used, or found lying there, though nobody counted it: made and presumed are used, set aside or on hand"`
 	OnHand      int         `json:"onHand"`
 	Pressed     int         `json:"pressed" doc:"Counted at the iron"`
 	State       string      `json:"state" doc:"In words: done, at the machine, 3 short, waits for Set I, …"`
@@ -185,10 +198,11 @@ type StageProgress struct {
 	Done  int            `json:"done" doc:"Of Make, what need not be made any more"`
 }
 
-// Lost is work that no longer fits the plan: kept, listed, not counted.
+// Lost is what was made and no step asks for now: kept, listed, and counted again once one does.
 type Lost struct {
 	Step  naming.Step `json:"step"`
 	Exact string      `json:"exact"`
 	Good  int         `json:"good"`
+	Left  int         `json:"left" doc:"How many of them lie there, not used"`
 	Says  string      `json:"says"`
 }

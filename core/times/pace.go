@@ -86,11 +86,11 @@ func gaps(l *record.Log) map[*record.KeyCount][]pace.Gap {
 
 // own are the gaps of every step.
 func own(l *record.Log, w *work.Work) [][]pace.Gap {
-	place := tally.Places(w)
+	place := w.Placing()
 	own := make([][]pace.Gap, len(w.Steps))
 	gaps := gaps(l)
 	for _, c := range l.Counts() { // in their order: what is added up does not depend on that of a map
-		if i, fits := place(c.Key); fits {
+		if i, fits := place(c.Step, work.As{Exact: c.Exact, Look: c.Look}); fits {
 			own[i] = append(own[i], gaps[c]...)
 		}
 	}

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"vicis/core/record"
+	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/internal/trial/steps"
 )
@@ -26,11 +27,11 @@ func TestPaceFromOnesOwnTallies(t *testing.T) {
 		list = append(list, e)
 	}
 	times := func() OwnTimes {
-		l := record.NewLog()
+		l := stock.NewAccount()
 		for _, e := range list {
-			l.Add(e)
+			l.Add(e, stock.BookOf(w).Fact(e))
 		}
-		return Times(l, w, tally.Against(l, w), 0)
+		return Times(l.Log, w, tally.Against(l, w), 0)
 	}
 	for range 4 {
 		add("pair", 1, 40*time.Second)
@@ -75,10 +76,10 @@ func TestADayIsTheQuilters(t *testing.T) {
 	e.At = "2026-03-14T12:30:00Z"
 	aside := steps.EventOf("pair", record.Aside, 1)
 	aside.At, aside.Reason = "2026-03-15T12:30:00Z", "seam off"
-	l := record.NewLog()
-	l.Add(e)
-	l.Add(aside)
-	got := Times(l, steps.Three, tally.Against(l, steps.Three), 13*60)
+	l := stock.NewAccount()
+	l.Add(e, nil)
+	l.Add(aside, nil)
+	got := Times(l.Log, steps.Three, tally.Against(l, steps.Three), 13*60)
 	if fmt.Sprint(got.Days) != "[{2026-03-15 3 0 3} {2026-03-16 0 1 2}]" || fmt.Sprint(got.Aside) != "[{seam off 1}]" {
 		t.Errorf("%v %v", got.Days, got.Aside)
 	}
@@ -91,14 +92,14 @@ func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
 	w := steps.Working(slices.Clone(steps.Three.Steps)...)
 	w.Steps[1].Make, w.Steps[2].Make, w.Steps[2].Bobbin, w.Settings.Bobbin = 141, 400, 0.3556, 10
 	w.Steps[2].Takes = nil
-	l := record.NewLog()
+	l := stock.NewAccount()
 	for day := range 3 {
 		at := time.Date(2026, 3, 14+day, 9, 0, 0, 0, time.UTC)
 		add := func(step string, n int, after time.Duration) {
 			at = at.Add(after)
 			e := steps.EventOf(step, record.Made, n)
 			e.At = at.Format(time.RFC3339)
-			l.Add(e)
+			l.Add(e, stock.BookOf(w).Fact(e))
 		}
 		for range 43 {
 			add("cut", 1, 10*time.Second)
@@ -112,14 +113,14 @@ func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
 	}
 	bobbin := steps.EventOf("pair", record.Bobbin, 0)
 	bobbin.At = "2026-03-16T12:00:00Z"
-	l.Add(bobbin)
+	l.Add(bobbin, nil)
 	p := tally.Against(l, w)
 	p.Next = "cut" // the fold goes on with what was sewn last
-	usual, days := usualDay(l, 0)
+	usual, days := usualDay(l.Log, 0)
 	if days != 3 || usual < 1790 || usual > 1830 {
 		t.Fatalf("a day of %v s", usual)
 	}
-	got := Times(l, w, p, 0)
+	got := Times(l.Log, w, p, 0)
 	if got.Share != "all 12 of cut, then 42 of pair" ||
 		got.Wind != "Wind 1 bobbin for it, beside the one in the machine." {
 		t.Errorf("%q, %q", got.Share, got.Wind)

@@ -14,16 +14,17 @@ import (
 
 // Sum is what there is of several steps together.
 type Sum struct {
-	By     By     `json:"by" enum:"stage,kind,hand,colourway"`
-	Name   string `json:"name"`
-	Steps  int    `json:"steps" doc:"How many steps it is of"`
-	Needed int    `json:"needed" doc:"Spares included"`
-	Spare  int    `json:"spare"`
-	Made   int    `json:"made"`
-	Aside  int    `json:"aside"`
-	Used   int    `json:"used"`
-	OnHand int    `json:"onHand"`
-	ToGo   int    `json:"toGo"`
+	By       By     `json:"by" enum:"stage,kind,hand,colourway"`
+	Name     string `json:"name"`
+	Steps    int    `json:"steps" doc:"How many steps it is of"`
+	Needed   int    `json:"needed" doc:"Spares included"`
+	Spare    int    `json:"spare"`
+	Made     int    `json:"made"`
+	Presumed int    `json:"presumed" doc:"Used, or found lying there, though nobody counted it"`
+	Aside    int    `json:"aside"`
+	Used     int    `json:"used"`
+	OnHand   int    `json:"onHand"`
+	ToGo     int    `json:"toGo"`
 }
 
 // By is what is summed.
@@ -52,6 +53,7 @@ func Sums(w *work.Work, p tally.Progress) []Sum {
 		s.Steps++
 		s.Needed, s.Spare, s.Made, s.Aside = s.Needed+st.Make, s.Spare+w.Steps[i].Spare, s.Made+st.Made, s.Aside+st.Aside
 		s.Used, s.OnHand, s.ToGo = s.Used+st.Used, s.OnHand+st.OnHand, s.ToGo+st.ToGo
+		s.Presumed += st.Presumed
 	}
 	ways := map[string]string{"": "the quilt's own fabrics"}
 	for _, c := range w.Colourways {

@@ -7,6 +7,8 @@ import (
 	"maps"
 	"slices"
 
+	"vicis/core/batching"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
 )
@@ -73,4 +75,27 @@ func (w *Work) lookOfRow(k quilt.RowKind) string {
 		turned[i] = look(k.Cells[len(k.Cells)-1-i], 180)
 	}
 	return min(lookOf(as...), lookOf(turned...))
+}
+
+// pressedAs is how the seams of what a batch makes lie, its own apart.
+func (w *Work) pressedAs(b, tallied batching.Batch) string {
+	p := b.Piece
+	if tallied.ID == b.ID {
+		p = tallied.Piece
+	}
+	own := map[naming.Seam]bool{}
+	for _, seam := range b.Of {
+		own[seam] = true
+	}
+	for _, seam := range b.Presses {
+		own[seam] = true
+	}
+	sides := p.PressedAs(func(seam naming.Seam) (int, bool) {
+		d, decided := w.Press.Decisions[seam]
+		return d.X, decided && !own[seam]
+	})
+	if sides == 0 {
+		return ""
+	}
+	return fmt.Sprintf("%016x", sides)
 }

@@ -181,53 +181,8 @@ func (w *Work) acrossLines(a *cutting.Across, strip *cutting.StripPlan) []MatLin
 	return list
 }
 
-// Opened is how many strips, or sets, of a step are used up once so many of each of what is cut from them are made, cut
-// line by line as they are laid out; beyond what was laid out each has strips of its own.
-func (w *Work) Opened(source naming.Step, made func(step naming.Step) int) (n int) {
-	for _, p := range w.Script {
-		for _, l := range p.Lines {
-			if l.Kind != AcrossIt || !l.Across.LaidOut() || w.from(l) != source {
-				continue
-			}
-			most := 0
-			for _, g := range l.Gives {
-				most = max(most, min(l.Times, int(measure.CeilDiv(measure.Length(made(g.Step)-g.Before),
-					measure.Length(g.N)))))
-			}
-			n += most
-			if l.Pattern == &l.Across.Layups.Patterns[len(l.Across.Layups.Patterns)-1] {
-				for _, c := range l.Across.Cuts {
-					if more := made(c.ID) - c.Make(); more > 0 {
-						n += (more + c.PerStrip - 1) / c.PerStrip
-					}
-				}
-			}
-		}
-	}
-	return n
-}
-
-// Gives is how many of a step come out of so many strips or sets it shares with others, cut line by line.
-func (w *Work) Gives(source, step naming.Step, strips int) (n int) {
-	for _, p := range w.Script {
-		for _, l := range p.Lines {
-			if l.Kind != AcrossIt || !l.Across.LaidOut() || w.from(l) != source {
-				continue
-			}
-			times := min(strips, l.Times)
-			strips -= times
-			for _, g := range l.Gives {
-				if g.Step == step {
-					n += times * g.N
-				}
-			}
-		}
-	}
-	return n
-}
-
-// from is the step that a line cuts across.
-func (w *Work) from(l MatLine) naming.Step {
+// From is the step that a line cuts across.
+func (w *Work) From(l MatLine) naming.Step {
 	if l.Strip != nil {
 		return l.Strip.ID
 	}

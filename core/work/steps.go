@@ -29,13 +29,18 @@ type Step struct {
 	// Is: what it measures, where that is not what it is tallied by: a row of blocks that were measured
 	Is      []measure.Length
 	Told    Told
-	Look    string  // what one shows, however it is turned: work tallied of another look no longer fits
-	Older   []As    // sizes and looks of the same as older programs told them
-	Bobbin  float64 // metres of the lower thread that one takes
+	Look    string         // what one shows, however it is turned: work tallied of another look no longer fits
+	Pressed string         // how the seams in it are pressed, its own apart
+	Short   measure.Length // how long it is cut, where that is not as long as the cloth is wide; 0 elsewhere
+	Older   []As           // sizes and looks of the same as older programs told them
+	Bobbin  float64        // metres of the lower thread that one takes
 	Picture naming.Step
 	Takes   []StepTake
 	Also    []StandIn // what stands in for some of these, so that fewer are made
 	Of      StepSource
+	Apart   bool // it fell out of the run of another step, and is opened by itself
+
+	shows string // what it looks like whatever its length; empty where that is its look
 }
 
 // As is the size and the look that something is tallied by; no look stands for any.
@@ -97,6 +102,16 @@ func (t StepTake) Lasts(have, all int) int {
 		return all
 	}
 	return t.At[max(0, have)] - 1
+}
+
+// Together is the run that several things fall out of, this among them, and how many of it do.
+func (s Step) Together() (run naming.Step, each int) {
+	for _, t := range s.Takes {
+		if t.Together != "" {
+			return t.Together, t.Per
+		}
+	}
+	return "", 0
 }
 
 // StandIn is so many of another step's things that are used in a step's place.
@@ -269,6 +284,7 @@ func (w *Work) cutStrips(f *cutting.FabricPlan, s *cutting.StripPlan, add func(S
 	if s.Lengths {
 		step.Told = Long
 	}
+	step.Short = w.Short(*s)
 	add(step)
 	if s.For == naming.SashLevel.Step() && s.Joined != nil {
 		add(w.through(s))
@@ -307,6 +323,9 @@ func (w *Work) subCut(a *cutting.Across, c *cutting.WidthCut, from *cutting.Stri
 		s.Is, s.Size, s.Look = s.Size, []measure.Length{should, tall}, w.look(p)
 	}
 	take := StepTake{Each: 1, Per: c.PerStrip}
+	if !a.LaidOut() && w.ShortOf(*a) > 0 {
+		take.Per = a.Layups.Patterns[0].Counts[0] // no longer than these ask for
+	}
 	if from != nil {
 		take.Step = from.ID
 	} else {
@@ -446,7 +465,7 @@ func (w *Work) asPlanned(act naming.Step) (piece.Piece, bool) {
 func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	s := Step{
 		ID: b.ID, Called: b.Name, Stage: b.Stage, Does: b.Does, Make: b.Make, Spare: b.Spare,
-		Of: StepSource{Batch: b}, Bobbin: w.LowerThread(*b),
+		Of: StepSource{Batch: b}, Bobbin: w.LowerThread(*b), Apart: b.Apart,
 	}
 	for _, t := range b.Takes {
 		if b.Make > 0 { // what others stand in for wholly takes nothing
@@ -464,22 +483,7 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	}
 	switch b.Stage {
 	case batching.Sets:
-		m := w.Acts[b.ID].Made
-		_, high := m.Piece.Size()
-		s.Size, s.Is, s.Told = []measure.Length{high}, nil, Wide
-		if _, should := tallied.Piece.Size(); tallied.ID == b.ID && should != high {
-			s.Is, s.Size = s.Size, []measure.Length{should}
-		}
-		if b.ID != m.Acts[0].ID {
-			break // it is closed, which takes no strips
-		}
-		for _, f := range w.Cut.Fabrics {
-			for _, strip := range f.Strips {
-				if n := PerSet(m, strip.ID); n > 0 {
-					s.Takes = append(s.Takes, StepTake{Step: strip.ID, Each: n, Per: 1})
-				}
-			}
-		}
+		w.set(&s, b, tallied)
 	case batching.Rows:
 		row := w.Row(b.ID)
 		s.Picture, s.Is, s.Look = b.ID, []measure.Length{w.Layout.Long(row), b.Each}, w.lookOfRow(row)
@@ -514,6 +518,35 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	return s
 }
 
+// set is what is told of a strip set, and the strips it takes.
+func (w *Work) set(s *Step, b *batching.Batch, tallied batching.Batch) {
+	m := w.Acts[b.ID].Made
+	_, high := m.Piece.Size()
+	s.shows = w.look(m.Piece.Window(piece.Num{}, piece.Num{}, piece.Of(measure.Inch), m.Piece.H))
+	if planned, ok := w.OncePlanned[m.Unit.ID]; ok {
+		s.shows = w.look(planned.Piece.Window(piece.Num{}, piece.Num{}, piece.Of(measure.Inch), planned.Piece.H))
+	}
+	s.Size, s.Is, s.Told = []measure.Length{high}, nil, Wide
+	if _, should := tallied.Piece.Size(); tallied.ID == b.ID && should != high {
+		s.Is, s.Size = s.Size, []measure.Length{should}
+	}
+	if b.ID != m.Acts[0].ID {
+		return // it is closed, which takes no strips
+	}
+	short := true
+	for _, f := range w.Cut.Fabrics {
+		for _, strip := range f.Strips {
+			if n := PerSet(m, strip.ID); n > 0 {
+				s.Takes = append(s.Takes, StepTake{Step: strip.ID, Each: n, Per: 1})
+				short = short && w.Short(strip) > 0
+			}
+		}
+	}
+	if i := slices.IndexFunc(w.Cut.Sets, func(a cutting.Across) bool { return a.Set == b.ID.Made() }); i >= 0 && short {
+		s.Short = w.ShortOf(w.Cut.Sets[i]) // a set is as long as its shortest strip
+	}
+}
+
 // sized gives a step the picture, the size and the look of what it makes: what was made before something was measured
 // is as large as planned.
 func (w *Work) sized(s *Step, b *batching.Batch, tallied batching.Batch) {
@@ -531,6 +564,7 @@ func (w *Work) sized(s *Step, b *batching.Batch, tallied batching.Batch) {
 		if tallied.ID == b.ID {
 			s.Look = w.look(tallied.Piece, tallied.Left.Piece, tallied.Right.Piece)
 		}
+		s.Pressed = w.pressedAs(*b, tallied)
 		if m := w.Acts[b.ID].Made; m.Untrimmed.Diagonals > 0 && b.ID.Made() == m.Unit.ID { // counted while it was not trimmed
 			raw := m.Untrimmed.Size.Nearest()
 			s.Older = append(s.Older, As{Exact: Exactly(raw, raw)})

@@ -13,7 +13,7 @@ import (
 	"strings"
 	"testing"
 
-	"vicis/api"
+	"vicis/api/contract"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/drawn"
@@ -288,8 +288,9 @@ func reached(s instructions.InstructionSheet) bool {
 // allMade is what there is of everything once all is made as planned.
 func allMade(w *work.Work) map[naming.Step]int {
 	var events []record.Event
+	once := w.Once()
 	for i, s := range w.Steps {
-		for n := s.Make; n > 0; n -= record.MostAtOnce {
+		for n := once[i]; n > 0; n -= record.MostAtOnce {
 			events = append(events, record.Event{
 				ID: fmt.Sprintf("made-%05d-%d", i, n), Step: s.ID, Kind: record.Made,
 				N: min(n, record.MostAtOnce), Exact: s.Exact(), Look: s.Look,
@@ -759,9 +760,20 @@ func staged(w *work.Work, s instructions.InstructionSheet, c came) (wrong []stri
 	}
 	whole[naming.BackingLengths] = true // of which one may be halved
 	var events []record.Event
-	made := func(step naming.Step, n int) {
+	type lineOf struct {
+		line int
+		step naming.Step
+	}
+	ran := map[naming.Step]lineOf{} // where a run was counted: what else falls out of it comes with that
+	made := func(line int, step naming.Step, n int) {
 		if i, known := index[step]; known && n > 0 {
 			st := w.Steps[i]
+			if run, _ := st.Together(); run != "" && !st.Apart {
+				if at, counted := ran[run]; counted && at.line == line && at.step != step {
+					return
+				}
+				ran[run] = lineOf{line, step}
+			}
 			events = append(events, record.Event{
 				ID: fmt.Sprintf("made-%06d", len(events)), Step: step, Kind: record.Made, N: n,
 				Exact: st.Exact(), Look: st.Look,
@@ -770,28 +782,38 @@ func staged(w *work.Work, s instructions.InstructionSheet, c came) (wrong []stri
 	}
 	for i, l := range s.Lines {
 		for _, cut := range l.Cuts {
-			made(cut.Step, l.Times)
+			made(i, cut.Step, l.Times)
 		}
 		for _, g := range l.Gives {
-			made(g.Step, l.Times*g.N)
+			made(i, g.Step, l.Times*g.N)
 		}
 		for _, p := range slices.Concat(l.Places...) {
-			made(p.Step, l.Times)
+			made(i, p.Step, l.Times)
 		}
 		switch {
 		case len(l.Gives) > 0 || len(l.Places) > 0:
 		case l.Each:
-			made(l.Step, len(l.Seams))
+			made(i, l.Step, len(l.Seams))
 		case l.Step.IsCorners():
-			made(l.Step, len(l.Seams)*l.Times)
+			made(i, l.Step, len(l.Seams)*l.Times)
 		default:
-			made(l.Step, l.Times)
+			made(i, l.Step, l.Times)
 		}
 		after := tally.Fold(w, events).Steps
-		for step, n := range c.Stages[i] {
-			if k, known := index[step]; known && !whole[step] && n != after[k].OnHand {
-				wrong = append(wrong, fmt.Sprintf("after line %d, %s, %d of %s lie there, and %d by the tally", i+1, l.Says, n,
-					step, after[k].OnHand))
+		lies, tallied := map[work.Identity]int{}, map[work.Identity]int{} // piles of one thing together
+		told := map[work.Identity]bool{}
+		for k, st := range w.Steps {
+			n, there := c.Stages[i][st.ID]
+			is := st.Makes()
+			if other, known := told[is]; !known || other {
+				told[is] = there && !whole[st.ID] // of all of them, or nothing can be said
+			}
+			lies[is], tallied[is] = lies[is]+n, tallied[is]+after[k].OnHand
+		}
+		for is, all := range told {
+			if all && lies[is] != tallied[is] {
+				wrong = append(wrong, fmt.Sprintf("after line %d, %s, %d of %v lie there, and %d by the tally", i+1, l.Says,
+					lies[is], is, tallied[is]))
 			}
 		}
 	}
@@ -1119,7 +1141,7 @@ func TestSheetsAreOfTheirSchema(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	made, err := api.SheetFormat()
+	made, err := contract.SheetFormat()
 	if err != nil {
 		t.Fatal(err)
 	}

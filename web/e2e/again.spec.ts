@@ -69,7 +69,7 @@ test("a four-patch is cut again, its parts are moved, and it is counted to the b
   await page.keyboard.press("a");
   await expect(page.getByText("2 made")).toBeVisible();
   await page.goto(corners);
-  await expect(page.getByText("2 made")).toBeVisible();
+  await expect(page.getByText("4 made")).toBeVisible();
 });
 
 test("what cannot be cut is said where it is typed, and nothing typed is lost", async ({ page }) => {

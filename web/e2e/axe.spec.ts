@@ -101,7 +101,7 @@ for (const height of [780, 664]) {
       await page.getByRole("button", { name: /Recount/ }).tap();
       await seen([/One more/, /Recount/, /^9$/, /Rub out/]);
       await page.getByRole("button", { name: /^9$/ }).tap();
-      await expect(page.getByText("There are 9: Enter")).toBeVisible();
+      await expect(page.getByText("9 good ones so far: Enter")).toBeVisible();
       await page.getByRole("button", { name: /Recount/ }).tap();
       await page.getByRole("button", { name: "Type a number" }).tap();
       await page.getByRole("button", { name: /^9$/ }).tap();

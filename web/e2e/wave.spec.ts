@@ -118,9 +118,9 @@ test("a wave changed half-way keeps what was counted", async ({ page }) => {
   await expect(page.getByText("30 made")).toBeVisible();
   await page.goto("/q/demo-harbour-swell/bench/wave:c4");
   await expect(page.getByText("0 made")).toBeVisible();
-  // Rings that no longer fit have used up their tubes.
+  // Rings of the old width have used up their tubes, without a doubt.
   await page.goto("/q/demo-harbour-swell/bench/set");
-  await expect(page.getByText(/15 that no longer fit were cut from these/)).toBeVisible();
+  await expect(page.getByText(/no longer fit/)).toHaveCount(0);
   await page.goto("/q/demo-harbour-swell/quilt");
   await expect(page.getByRole("button", { name: /^Undo/ })).toBeEnabled();
   await page.keyboard.press("u");

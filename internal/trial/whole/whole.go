@@ -19,6 +19,7 @@ import (
 	"vicis/core/quilt"
 	"vicis/core/record"
 	"vicis/core/starter"
+	"vicis/core/stock"
 	"vicis/core/straight"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -113,7 +114,7 @@ func Blocks(f testing.TB) []document.Document {
 }
 
 // Against holds a log against any work.
-func Against(l *record.Log) func(*work.Work) tally.Progress {
+func Against(l *stock.Account) func(*work.Work) tally.Progress {
 	return func(w *work.Work) tally.Progress { return tally.Against(l, w) }
 }
 
@@ -315,11 +316,14 @@ func ToTheEnd(t *testing.T, p plan.Plan, d document.Document) {
 	t.Helper()
 	w, _ := work.Of(d)
 	var events []record.Event
+	once := w.Once()
 	for i, s := range p.Steps {
-		events = append(events, record.Event{
-			ID: fmt.Sprint("event-", i), Step: s.ID, Kind: record.Made, N: s.Make,
-			Exact: s.Exact,
-		})
+		if once[i] > 0 {
+			events = append(events, record.Event{
+				ID: fmt.Sprint("event-", i), Step: s.ID, Kind: record.Made, N: once[i],
+				Exact: s.Exact,
+			})
+		}
 	}
 	if out := tally.Fold(w, events); out.Next != "" || len(out.Doubts) > 0 || len(out.NoLonger) > 0 {
 		t.Fatalf("%s: next %q, doubts %+v, %+v", p.Name, out.Next, out.Doubts, out.NoLonger)

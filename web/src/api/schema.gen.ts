@@ -1425,7 +1425,7 @@ export interface components {
             /** @description Made by the client; a repeated delivery counts once */
             id: string;
             /** @enum {string} */
-            kind: "made" | "aside" | "recount" | "pressed" | "undo" | "measured" | "bobbin" | "prints";
+            kind: "made" | "aside" | "recount" | "pile" | "unpicked" | "pressed" | "undo" | "measured" | "bobbin" | "prints";
             /** @description What one shows, as the plan gave it when it was made */
             look?: string;
             /** Format: int64 */
@@ -1818,6 +1818,11 @@ export interface components {
             exact: string;
             /** Format: int64 */
             good: number;
+            /**
+             * Format: int64
+             * @description How many of them lie there, not used
+             */
+            left: number;
             says: string;
             step: string;
         };
@@ -3218,6 +3223,11 @@ export interface components {
             pressed: number;
             /**
              * Format: int64
+             * @description Used, or found lying there, though nobody counted it: made and presumed are used, set aside or on hand
+             */
+            presumed: number;
+            /**
+             * Format: int64
              * @description How many can be made from parts on hand; -1 when the parts were not counted
              */
             ready: number;
@@ -3235,7 +3245,7 @@ export interface components {
             toGo: number;
             /**
              * Format: int64
-             * @description Taken by later steps
+             * @description Taken by later steps, whichever step made it
              */
             used: number;
             /** @description The step whose measuring is waited for; empty for none */
@@ -3358,6 +3368,11 @@ export interface components {
             needed: number;
             /** Format: int64 */
             onHand: number;
+            /**
+             * Format: int64
+             * @description Used, or found lying there, though nobody counted it
+             */
+            presumed: number;
             /** Format: int64 */
             spare: number;
             /**
@@ -4830,7 +4845,7 @@ export interface operations {
                 /** @description Events that came before the one of this number; the newest when left out */
                 before?: number;
                 step?: string;
-                kind?: "" | "made" | "aside" | "recount" | "pressed" | "undo" | "measured" | "bobbin" | "prints";
+                kind?: "" | "made" | "aside" | "recount" | "pile" | "unpicked" | "pressed" | "undo" | "measured" | "bobbin" | "prints";
                 /** @description That happened from then on, RFC 3339 */
                 from?: string;
                 /** @description That happened before then */

@@ -6,7 +6,9 @@ import { Key } from "./Key";
 
 export const reasons = ["seam off", "turned the wrong way", "cut crooked", "stuck together", "stained or torn"];
 
-export function Aside({ n, choose, leave }: { n: number; choose: (reason: string) => void; leave: () => void }) {
+type Props = { n: number; sewn: boolean; choose: (reason: string) => void; unpick: () => void; leave: () => void };
+
+export function Aside({ n, sewn, choose, unpick, leave }: Props) {
   const [other, setOther] = useState("");
   return (
     <Box role="group" aria-label="Why set aside">
@@ -19,6 +21,11 @@ export function Aside({ n, choose, leave }: { n: number; choose: (reason: string
             {r} <Key>{i + 1}</Key>
           </Button>
         ))}
+        {sewn && (
+          <Button minH="54px" onClick={unpick}>
+            Unpicked: its parts lie here <Key>U</Key>
+          </Button>
+        )}
         <Button minH="54px" variant="plain" onClick={leave}>
           Not at all <Key>{atTheMachine.leave.shown}</Key>
         </Button>

@@ -64,7 +64,7 @@ function At({ station }: { station: Station }) {
 
 function Bench({ project, step, station }: { project: Project; step: Step; station: Station }) {
   const counting = useCounting(project, step, station);
-  const { iron, back, turn, mode, setMode, typed, setAside, leave } = counting;
+  const { iron, back, turn, mode, setMode, typed, setAside, unpick, leave } = counting;
   const counts = countsOf(counting, step);
   const needle = useNeedle(project, step, counts.good);
   const kinds = useKinds(project, step);
@@ -104,7 +104,13 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
           />
           {card && mode === "count" && <RightOrWrong project={project} needle={needle} />}
           {mode === "aside" ? (
-            <Aside n={Math.max(1, typed ?? 1)} choose={setAside} leave={() => setMode("count")} />
+            <Aside
+              n={Math.max(1, typed ?? 1)}
+              sewn={step.does === "sew"}
+              choose={setAside}
+              unpick={unpick}
+              leave={() => setMode("count")}
+            />
           ) : (
             <Buttons counting={counting} toGo={counts.toGo} tight={card} />
           )}

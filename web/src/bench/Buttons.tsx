@@ -6,7 +6,7 @@ import type { Counting } from "./useCounting";
 
 /** tight: the card of the step needs room beside them. */
 export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: number; tight?: boolean }) {
-  const { tally, knife, cut, iron, digits, setDigits, typed, mode, setMode, enter, recountOrNot } = counting;
+  const { tally, knife, cut, iron, digits, setDigits, typed, mode, setMode, enter, recountOrNot, lieHere } = counting;
   const K = tight ? WideKey : Key;
   const last = typed === undefined && toGo < 2; // of several there are none to count at once
   return (
@@ -15,8 +15,8 @@ export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: n
         <Text fontSize={{ base: "large", md: "lead" }} fontWeight="600" color="madder">
           {mode === "recount"
             ? typed === undefined
-              ? "Count the good ones again: how many are there?"
-              : `There are ${typed}: Enter`
+              ? "Count again: how many good ones so far, or how many lie here?"
+              : `${typed} good ones so far: Enter. ${typed} lie here now: H`
             : typed !== undefined
               ? `${typed} more: Enter`
               : ""}
@@ -42,7 +42,7 @@ export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: n
           {typed === undefined
             ? `${Math.min(10, toGo)} more`
             : mode === "recount"
-              ? `There are ${typed}`
+              ? `${typed} so far`
               : `${typed} more`}
           {typed !== undefined && <Key>Enter</Key>}
         </Button>
@@ -56,6 +56,16 @@ export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: n
         >
           123
         </Button>
+        {mode === "recount" && typed !== undefined && (
+          <Button
+            gridColumn="span 6"
+            minH={{ base: "56px", md: tight ? "44px" : "56px" }}
+            {...(tight && { px: "6px", fontSize: "small" })}
+            onClick={lieHere}
+          >
+            {`${typed} lie here now`} <K>H</K>
+          </Button>
+        )}
         {knife && (
           <Button
             gridColumn="span 6"

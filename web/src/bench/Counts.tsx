@@ -71,6 +71,11 @@ export function Counts({ counting: { tally, iron }, counts, project, step, then,
         )}
         {step.spare > 0 && ` · ${step.spare} of them spare`}
       </Text>
+      {!iron && (tally.progress?.presumed ?? 0) > 0 && (
+        <Text fontSize={{ base: "small", md: "body" }} data-testid="presumed">
+          {`${tally.progress?.presumed} of these nobody counted: they are used already, or were found here.`}
+        </Text>
+      )}
       {!iron && <NextPile project={project} tally={tally} place={place} setPlace={setPlace} />}
       <Box display={beside}>
         {!iron && step.sewing && <Bobbin tally={tally} project={project} step={step} />}

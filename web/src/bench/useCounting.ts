@@ -22,15 +22,10 @@ export function useCounting(project: Project, step: Step, station: Station) {
     away(`/q/${project.id}/${iron ? "press" : step.does === "cut" || step.does === "sub-cut" ? "cut" : "sew"}`);
   const typed = digits === "" ? undefined : Number(digits);
 
-  // What falls out of one thing that is cut again, each pile with how many of it.
+  // Of one thing that is cut again so many lie in this pile; the other piles come with them.
   const knife = iron ? undefined : project.plan.knives.find((k) => k.unit === step.knife);
-  const piles = knife
-    ? project.plan.steps.flatMap((s) => {
-        const n = knife.parts.flat().filter((p) => p.kind === s.id).length;
-        return n > 0 ? [{ step: s, n }] : [];
-      })
-    : [];
-  const cut = () => knife && tally.whole(piles);
+  const here = knife?.parts.flat().filter((p) => p.kind === step.id).length ?? 0;
+  const cut = () => knife && here > 0 && tally.made(here);
 
   const done = () => {
     setDigits("");
@@ -51,12 +46,22 @@ export function useCounting(project: Project, step: Step, station: Station) {
     tally.aside(Math.max(1, typed ?? 1), reason);
     done();
   };
+  const lieHere = () => {
+    if (typed !== undefined) tally.pile(typed);
+    done();
+  };
+  const unpick = () => {
+    tally.unpicked(Math.max(1, typed ?? 1));
+    done();
+  };
   const turn = () => setBack((b) => !b);
 
   useKeys((e) => {
     const onButton = (e.target as HTMLElement | null)?.closest("button, a");
     const key = e.key.toLowerCase();
     if (mode === "aside" && /^[1-5]$/.test(key)) setAside(reasons[Number(key) - 1] ?? "");
+    else if (mode === "aside" && key === at.unpick.on) unpick();
+    else if (mode === "recount" && key === at.pile.on && digits !== "") lieHere();
     else if (/^\d$/.test(key)) setDigits((d) => (d + key).replace(/^0+(?=\d)/, "").slice(0, 4));
     else if (key === "backspace") setDigits((d) => d.slice(0, -1));
     else if (key === at.one.on && (mode === "count" || mode === "many")) {
@@ -90,6 +95,8 @@ export function useCounting(project: Project, step: Step, station: Station) {
     enter,
     recountOrNot,
     setAside,
+    lieHere,
+    unpick,
     leave,
   };
 }
@@ -111,7 +118,8 @@ export function useKeys(pressed: (e: KeyboardEvent) => void) {
 /** What there is of a step, with what is on its way to the server. */
 export function countsOf({ tally, iron }: Counting, step: Step) {
   const p = tally.progress;
-  const sewn = (p?.good ?? 0) + tally.pending.made - tally.pending.aside;
+  const counted = (p?.good ?? 0) + tally.pending.made - tally.pending.aside;
+  const sewn = iron ? counted : counted + (p?.presumed ?? 0);
   const good = iron ? (p?.pressed ?? 0) + tally.pending.pressed : sewn;
   const make = p?.make ?? step.make;
   return {

@@ -1,5 +1,5 @@
 // Counting at the machine, the mat and the iron: every act is an event, kept here first, sent at once, shown at once.
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { newId, type Project, type Step, type TallyEvent } from "../api/client";
 import { type Others, pilesLeft, toldOf } from "../prints/sewn";
 import type { Waiting } from "./outbox";
@@ -27,28 +27,6 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
         effect,
       },
     ]);
-  };
-
-  // What falls out of the same cuts is counted, and taken back, together.
-  const groups = useRef(new Map<string, Omit<Waiting, "quilt">[]>());
-  const whole = (parts: { step: Step; n: number }[]) => {
-    const list = parts.map(
-      ({ step: s, n }): Omit<Waiting, "quilt"> => ({
-        event: {
-          id: newId(),
-          kind: "made",
-          n,
-          step: s.id,
-          exact: s.exact,
-          look: s.look,
-          rev: project?.rev,
-          at: new Date().toISOString(),
-        },
-        effect: effectOf("made", n),
-      }),
-    );
-    for (const w of list) groups.current.set(w.event.id, list);
-    return keep(list);
   };
 
   const progress = project?.progress.steps.find((s) => s.id === step?.id);
@@ -93,21 +71,12 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
     made: (n: number) => (station === "iron" ? count("pressed", n) : made(n)),
     aside: (n: number, reason: string) => count("aside", n, { reason }),
     recount: (n: number) => count("recount", n),
+    pile: (n: number) => count("pile", n),
+    unpicked: (n: number) => count("unpicked", n),
     bobbin: () => record({ kind: "bobbin", n: 0 }, { made: 0, aside: 0, pressed: 0 }),
-    whole,
     undo: () => {
       const l = last();
       if (!l) return undefined;
-      const group = groups.current.get(l.id);
-      if (group) {
-        const at = new Date().toISOString();
-        return keep(
-          group.map((w) => ({
-            event: { ...w.event, id: newId(), kind: "undo", of: w.event.id, n: 0, at },
-            effect: effectOf("made", -(w.event.n ?? 0)),
-          })),
-        );
-      }
       return record(
         { kind: "undo", of: l.id, n: 0 },
         { made: -l.effect.made, aside: -l.effect.aside, pressed: -l.effect.pressed },
@@ -123,7 +92,11 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
   };
 }
 
-/** What an event does to the counts while it waits. A recount is judged by the core alone. */
+/** What an event does to the counts while it waits. A recount, and how many lie there, is judged by the core alone. */
 function effectOf(kind: string, n: number): Waiting["effect"] {
-  return { made: kind === "made" ? n : 0, aside: kind === "aside" ? n : 0, pressed: kind === "pressed" ? n : 0 };
+  return {
+    made: kind === "made" ? n : kind === "unpicked" ? -n : 0,
+    aside: kind === "aside" ? n : 0,
+    pressed: kind === "pressed" ? n : 0,
+  };
 }

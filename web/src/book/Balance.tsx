@@ -10,7 +10,9 @@ import type { useRecord } from "./useRecord";
 type Props = { project: Project; record: ReturnType<typeof useRecord> };
 
 export function Balance({ project, record }: Props) {
-  const { doubts, noLonger } = project.progress;
+  const { doubts, steps } = project.progress;
+  const left = project.progress.noLonger.filter((l) => l.left > 0);
+  const presumed = steps.reduce((n, s) => n + s.presumed, 0);
   return (
     <Section title="Does it hang together?">
       {record.trouble && record.trouble.code !== "counted-soon" && record.pending.length > 0 && (
@@ -23,8 +25,11 @@ export function Balance({ project, record }: Props) {
           {record.lost}
         </Text>
       )}
-      {doubts.length === 0 && noLonger.length === 0 && (
-        <Text>Nothing that was counted contradicts the rest. Of what was never counted nothing is known.</Text>
+      {doubts.length === 0 && left.length === 0 && (
+        <Text>
+          Nothing that was counted contradicts the rest.
+          {presumed > 0 && " What was used though nobody counted it is taken as made: it stands under “not counted”."}
+        </Text>
       )}
       {doubts.map((d) => (
         <Box key={d.step + d.sort} py="12px" borderTopWidth="1px" borderColor="hair" _first={{ borderTopWidth: 0 }}>
@@ -71,9 +76,9 @@ export function Balance({ project, record }: Props) {
           </Flex>
         </Box>
       ))}
-      {noLonger.map((l) => (
-        <Text key={l.step + l.exact} py="6px">
-          <Ruled>{`No longer fits: ${l.says}.`}</Ruled>
+      {left.map((l) => (
+        <Text key={l.says} py="6px">
+          <Ruled>{`Left over: ${l.says}.`}</Ruled>
         </Text>
       ))}
     </Section>

@@ -14,6 +14,8 @@ const kinds: Record<string, string> = {
   made: "made",
   aside: "set aside",
   recount: "counted again",
+  pile: "lay there",
+  unpicked: "unpicked",
   pressed: "pressed",
   measured: "measured",
   bobbin: "full bobbin put in",
@@ -84,9 +86,10 @@ const dayOf = (l: BookLine) =>
 function Line({ line, record, heading }: { line: BookLine; record: Props["record"]; heading: string }) {
   const [again, setAgain] = useState<string>();
   const { event: e, back, name } = line;
-  const counts = e.kind === "made" || e.kind === "aside" || e.kind === "pressed" || e.kind === "recount";
+  const counts = ["made", "aside", "pressed", "recount", "pile", "unpicked"].includes(e.kind);
+  const none = e.kind === "recount" || e.kind === "pile";
   const n = Number(again);
-  const good = again !== undefined && /^\d{1,4}$/.test(again) && n <= 9999 && (n > 0 || e.kind === "recount");
+  const good = again !== undefined && /^\d{1,4}$/.test(again) && n <= 9999 && (n > 0 || none);
   const undo = { step: e.step, kind: "undo" as const, of: e.id, n: 0 };
   const waits = record.pending.length > 0;
   return (
@@ -147,6 +150,8 @@ function Line({ line, record, heading }: { line: BookLine; record: Props["record
                   exact: e.exact,
                   look: e.look,
                   reason: e.reason ?? "",
+                  at: e.at,
+                  ...(e.rev && { rev: e.rev }),
                   prints: e.prints?.slice(0, n),
                 },
               ]);

@@ -28,7 +28,7 @@ const sorts: { value: By; name: string }[] = [
   { value: "colourway", name: "colourway" },
 ];
 
-type Counts = Pick<Sum, "made" | "aside" | "used" | "onHand" | "toGo">;
+type Counts = Pick<Sum, "made" | "presumed" | "aside" | "used" | "onHand" | "toGo">;
 
 /** The numbers of one line. */
 function Counted({ needed, spare, counts }: { needed: number; spare: number; counts: Counts }) {
@@ -39,11 +39,10 @@ function Counted({ needed, spare, counts }: { needed: number; spare: number; cou
         {spare > 0 && <Text as="span" fontSize="fine" color="soft">{` (${spare} spare)`}</Text>}
       </Td>
       <Td>{counts.made}</Td>
+      <Td>{counts.presumed}</Td>
       <Td>{counts.aside}</Td>
       <Td>{counts.used}</Td>
-      <Td color={counts.onHand < 0 ? "madder" : undefined} fontWeight={counts.onHand < 0 ? 600 : undefined}>
-        {counts.onHand}
-      </Td>
+      <Td>{counts.onHand}</Td>
       <Td color={counts.toGo === 0 ? "woad" : undefined}>{counts.toGo === 0 ? "done" : counts.toGo}</Td>
     </>
   );
@@ -91,7 +90,7 @@ export function Totals({ project }: { project: Project }) {
                   <Th textAlign="left" pl="0" scope="col">
                     {by}
                   </Th>
-                  {["needed", "made", "set aside", "used", "on hand", "to go"].map((h) => (
+                  {["needed", "made", "not counted", "set aside", "used", "on hand", "to go"].map((h) => (
                     <Th key={h} scope="col">
                       {h}
                     </Th>

@@ -3,6 +3,7 @@ import { newId, type Project, type TallyEvent } from "../api/client";
 import type { Waiting } from "../bench/outbox";
 import { useOutbox } from "../bench/useOutbox";
 
+/** What is recorded now, by the plan as it is, unless it says otherwise. */
 export type Act = Pick<TallyEvent, "step" | "kind"> & Partial<TallyEvent>;
 
 export function useRecord(project: Project) {
@@ -11,7 +12,7 @@ export function useRecord(project: Project) {
     const at = new Date().toISOString();
     return record(
       list.map((a) => ({
-        event: { ...a, id: newId(), rev: project.rev, at },
+        event: { rev: project.rev, at, ...a, id: newId() },
         effect: effectOf(a),
       })),
     );
@@ -22,5 +23,9 @@ export function useRecord(project: Project) {
 /** What it does to the counts while it waits; a recount and an undo are judged by the core alone. */
 function effectOf(a: Act): Waiting["effect"] {
   const n = a.n ?? 0;
-  return { made: a.kind === "made" ? n : 0, aside: a.kind === "aside" ? n : 0, pressed: a.kind === "pressed" ? n : 0 };
+  return {
+    made: a.kind === "made" ? n : a.kind === "unpicked" ? -n : 0,
+    aside: a.kind === "aside" ? n : 0,
+    pressed: a.kind === "pressed" ? n : 0,
+  };
 }

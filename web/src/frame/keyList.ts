@@ -39,10 +39,12 @@ export const onCuts = {
 export const atTheMachine = {
   one: key(" ", "one more", "Space"),
   many: key("enter", "that many more", "digits, Enter"),
-  all: key("a", "one that is cut again: every pile of it at once"),
+  all: key("a", "one that is cut again, with every pile of it"),
   back: key("z", "take back the last"),
   aside: key("r", "set aside, with a reason (1 to 5)"),
   recount: key("c", "count again: there are so many good ones", "C, digits, Enter"),
+  pile: key("h", "so many lie here now, whatever was counted", "C, digits, H"),
+  unpick: key("u", "taken apart again: what it was made of lies there", "R, U"),
   seams: key("arrows", "the seam before, the next seam", "← →"),
   turn: key("t", "what it makes, front and back; the parts turned over"),
   bobbin: key("n", "a full bobbin is in"),

@@ -32,6 +32,7 @@ import { ValuesLine } from "./ValuesLine";
 export function QuiltPage() {
   const project = useFramed();
   const draft = useDraft(project);
+  const left = project.progress.noLonger.filter((l) => l.left > 0);
   const [grey, setGrey] = useState(false);
   const drawing = useRef<HTMLDivElement>(null);
   const { plan } = draft.preview;
@@ -117,11 +118,11 @@ export function QuiltPage() {
           <Box mt="14px">
             <History project={project} dirty={draft.dirty} />
           </Box>
-          {project.progress.noLonger.length > 0 && (
+          {left.length > 0 && (
             <Box mt="14px" borderLeftWidth="4px" borderColor="madder" pl="12px">
-              <Text fontWeight="600">Tallied, and no longer fitting this plan</Text>
-              {project.progress.noLonger.map((l) => (
-                <Text key={l.step + l.exact}>
+              <Text fontWeight="600">Left over: made, and nothing in this plan asks for it</Text>
+              {left.map((l) => (
+                <Text key={l.says}>
                   <Ruled>{l.says}</Ruled>
                 </Text>
               ))}

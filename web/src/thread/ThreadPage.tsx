@@ -339,7 +339,7 @@ function Card({ id, project, colours, close }: { id: string; project: Project; c
           {p &&
             line(
               "count",
-              `${p.good} of ${p.make}${step && step.spare > 0 ? `, ${step.spare} of them spare` : ""} · ${p.aside} set aside · ${p.toGo} to go · ${Math.max(p.onHand, 0)} on hand`,
+              `${p.good} of ${p.make}${step && step.spare > 0 ? `, ${step.spare} of them spare` : ""} · ${p.aside} set aside ${p.presumed > 0 ? ` · ${p.presumed} there before they were counted` : ""} · ${p.used} used · ${p.onHand} on hand · ${p.toGo} to go`,
             )}
           {p && line("stands", p.state)}
           {step?.press && line("press", step.press)}

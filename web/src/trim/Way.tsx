@@ -11,7 +11,7 @@ import { Rounds } from "./Rounds";
 export function Way({ way, project, step }: { way: WayOn; project: Project; step?: Step }) {
   const keep = useKept(project);
   const { record } = useOutbox(project, () => false);
-  const counted = (of: string, n: number, exact: string, look: string, reason: string) => ({
+  const counted = (of: string, n: number, exact: string, look: string, reason: string, rev = project.rev) => ({
     event: {
       id: newId(),
       step: of,
@@ -20,7 +20,7 @@ export function Way({ way, project, step }: { way: WayOn; project: Project; step
       exact,
       look,
       reason,
-      rev: project.rev,
+      rev,
       at: new Date().toISOString(),
     },
     effect: { made: 0, aside: 0, pressed: 0 },
@@ -28,9 +28,11 @@ export function Way({ way, project, step }: { way: WayOn; project: Project; step
   const go = () => {
     if (way.document) {
       keep.mutate(way.document, {
-        onSuccess: () =>
+        onSuccess: (saved) =>
           way.carries.length > 0 &&
-          record(way.carries.map((c) => counted(c.step, c.n, c.exact, c.look, "counted under what it measures"))),
+          record(
+            way.carries.map((c) => counted(c.step, c.n, c.exact, c.look, "counted under what it measures", saved.rev)),
+          ),
       });
     } else if (way.undone > 0 && step) {
       record([counted(step.id, way.keep, step.exact, step.look, `${way.undone} taken apart to be sewn again`)]);

@@ -1,4 +1,5 @@
-package api
+// Package contract is how the types of the core are written down for the web: the schema of what goes over the wire.
+package contract
 
 import (
 	"encoding/json"
@@ -17,7 +18,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 )
 
-func config() huma.Config {
+// Config is how the contract is written.
+func Config() huma.Config {
 	huma.NewError = func(status int, msg string, errs ...error) huma.StatusError {
 		return door.NewTrouble(status, msg, errs...)
 	}
@@ -110,7 +112,7 @@ func SheetFormat() (any, error) {
 }
 
 func schemaOf(of any, name, title string) (any, error) {
-	registry := config().Components.Schemas
+	registry := Config().Components.Schemas
 	root := registry.Schema(reflect.TypeOf(of), true, name)
 	data, err := json.Marshal(map[string]any{"$ref": root.Ref, "$defs": registry.Map()})
 	if err != nil {

@@ -1,0 +1,124 @@
+package net
+
+import (
+	"vicis/core/stock"
+	"vicis/core/work"
+)
+
+// There is what there is, by the things of a plan, and what no step of it makes.
+type There struct {
+	Held  []stock.Held // by thing
+	Told  []StepTold   // by step
+	Other []stock.Held
+	cut   func(from int, t work.Identity) int     // how many were cut from strips or sets
+	begun func(from int, t work.Identity) float64 // and how many those took
+	more  []int                                   // by step: how many more came of the runs that were begun
+	at    map[work.Identity][]int                 // of those, by what they are but for how they are pressed
+}
+
+// StepTold is how many were counted at a step.
+type StepTold struct{ Made, Aside int }
+
+// There holds what there is against the things of a plan. What is known by its name and its size alone is taken for
+// what is called so and as large now.
+func (p *Plan) There(l *stock.Account) *There {
+	s := p.nothing()
+	s.cut = func(from int, t work.Identity) int { return l.Cut(p.things[from].is, t) }
+	s.begun = func(from int, t work.Identity) float64 { return l.Begun(p.things[from].is, t) }
+	for _, h := range l.All() {
+		k, asked := p.index[h.Makes]
+		if !asked {
+			as, named := stock.AsNamed(h.Makes)
+			if !named { // it is told otherwise since
+				as = work.As{Exact: h.Makes.Size, Look: h.Makes.Shows}
+			}
+			if i, fits := p.Book.Place(h.Step, as); fits && p.Book.Order[i].Makes.Long == h.Makes.Long {
+				k, asked = p.of[i], true
+			}
+		}
+		if !asked {
+			s.at[h.Makes.Bare()] = append(s.at[h.Makes.Bare()], len(s.Other))
+			s.Other = append(s.Other, h)
+			continue
+		}
+		s.Held[k] = s.Held[k].With(h)
+		makers := p.things[k].makers
+		for _, c := range h.Told { // at a step that no longer makes it as at the first that does
+			at := makers[0]
+			for _, i := range makers {
+				if p.work.Steps[i].ID == c.Step {
+					at = i
+				}
+			}
+			s.Told[at].Made += c.Made
+			s.Told[at].Aside += c.Aside
+		}
+	}
+	for i, r := range p.Book.Order {
+		if r.Falls != nil {
+			s.more[i] = l.Uncounted(r)
+		}
+	}
+	for k, t := range p.things {
+		if len(t.makers) == 1 { // what fell out with others as well
+			s.Told[t.makers[0]] = StepTold{s.Held[k].Made, s.Held[k].Aside}
+		}
+	}
+	return s
+}
+
+func (p *Plan) nothing() *There {
+	s := &There{
+		Held: make([]stock.Held, len(p.things)), Told: make([]StepTold, len(p.work.Steps)), at: map[work.Identity][]int{},
+		more: make([]int, len(p.work.Steps)),
+	}
+	s.cut = func(int, work.Identity) int { return 0 }
+	s.begun = func(int, work.Identity) float64 { return 0 }
+	for k, t := range p.things {
+		s.Held[k].Makes = t.is
+	}
+	return s
+}
+
+// otherwise is how many of so many there are that are pressed otherwise, or are longer, and serve as well; other is
+// what no step makes, as far as it does not serve yet.
+func (s *There) otherwise(other []stock.Held, r *stock.Recipe, want int) (n int) {
+	for _, t := range append([]work.Identity{r.Makes}, r.Else...) {
+		for _, i := range s.at[t.Bare()] {
+			some := max(0, min(want-n, other[i].OnHand))
+			n += some
+			other[i].OnHand -= some
+		}
+	}
+	return n
+}
+
+// Rest is how many more of a step come of the one of another step that was begun for it, of so many from each.
+func (p *Plan) Rest(s *There, step, from, per int) int {
+	x := s.begun(p.of[from], p.things[p.of[step]].is)
+	return int((float64(stock.Up(x))-x)*float64(per) + 0.5)
+}
+
+// Gives is how many more of a step can be cut from the strips or sets of another that several things are cut from, by
+// how they are laid out and given that so many need not be cut any more.
+func (p *Plan) Gives(s *There, step, from, done int) int {
+	h, laid := s.Held[p.of[from]], p.Book.Laid[p.work.Steps[from].ID]
+	if laid == nil {
+		return 0
+	}
+	return max(0, laid.Gives(p.things[p.of[step]].is, h.Made+h.Presumed-h.Aside)-done)
+}
+
+// Item says which thing a step makes, by number: steps of one number share what there is of it.
+func (p *Plan) Item(step int) int { return p.of[step] }
+
+// Makers are the steps that make the same as a step.
+func (p *Plan) Makers(step int) []int { return p.things[p.of[step]].makers }
+
+// MakersOf are the steps that make a thing; none where the plan asks for none.
+func (p *Plan) MakersOf(t work.Identity) []int {
+	if k, asked := p.index[t]; asked {
+		return p.things[k].makers
+	}
+	return nil
+}

@@ -1,0 +1,252 @@
+// Package stock is what there is of a quilt that is being made: what every act made and took when it was done, whatever
+// the plan says now, and what that leaves on hand. A recipe is what an act makes and takes by the plan it was done by;
+// the ledger holds acts in the order in which they happened and folds them into piles.
+package stock
+
+import (
+	"slices"
+	"strings"
+
+	"vicis/core/naming"
+	"vicis/core/record"
+	"vicis/core/work"
+)
+
+// Recipe is what one act of a step makes and takes, down to the cloth, by the plan it is done by. It knows no stock.
+type Recipe struct {
+	Makes  work.Identity
+	Step   naming.Step
+	Called string          // at the table, for telling of what nothing asks for any more
+	All    int             // how many the plan makes
+	Takes  []RecipeTake    // what it takes of others
+	Else   []work.Identity // what serves in its place once it is used up
+	Falls  []Fall          // what falls out of the same run, itself among it; nothing where it is alone
+	Piled  bool            // by an older program, which counted every pile of a run for itself
+
+	piled *Recipe
+}
+
+// RecipeTake is so much of a part: Each for every Per of what is made. Where it is taken one by one, those At which it
+// is; where it follows from how things are laid out on strips, Laid.
+type RecipeTake struct {
+	Of        *Recipe
+	Each, Per int
+	Run       string // things that are taken together for, once
+	At        []int
+	Laid      *CutLayout
+}
+
+// Fall is so many of a thing from one run, piled by themselves; what is opened by itself afterwards, Apart, is not
+// there by that alone.
+type Fall struct {
+	Makes work.Identity
+	Step  naming.Step
+	Each  int
+	Apart bool
+}
+
+// CutLayout is how several things are cut from strips or sets, line by line; what is cut beyond that begins anew.
+type CutLayout struct {
+	Lines []CutLine
+	All   []CutShare // how many of each in all
+}
+
+// CutLine is so many strips that are cut alike.
+type CutLine struct {
+	Times int
+	Gives []CutShare
+}
+
+// CutShare is so many of a thing, from one strip of a line after those that the lines before it give.
+type CutShare struct {
+	Makes     work.Identity
+	N, Before int
+}
+
+// Opened is how many strips are used up once so many of each are cut, line by line.
+func (l *CutLayout) Opened(made func(work.Identity) int) (n int) {
+	beyond := map[work.Identity]int{}
+	for _, line := range l.Lines {
+		most := 0
+		for _, g := range line.Gives {
+			most = max(most, min(line.Times, ceil(made(g.Makes)-g.Before, g.N)))
+		}
+		n += most
+	}
+	for _, a := range l.All {
+		if more := made(a.Makes) - a.N; more > 0 && a.N > 0 {
+			beyond[a.Makes] = more
+		}
+	}
+	if len(beyond) > 0 {
+		n += l.Opened(func(t work.Identity) int { return beyond[t] })
+	}
+	return n
+}
+
+// Gives is how many of a thing come of so many strips, cut line by line.
+func (l *CutLayout) Gives(t work.Identity, strips int) (n int) {
+	for _, line := range l.Lines {
+		times := min(strips, line.Times)
+		strips -= times
+		for _, g := range line.Gives {
+			if g.Makes == t {
+				n += times * g.N
+			}
+		}
+	}
+	return n
+}
+
+// Book is every recipe of a plan, by its step.
+type Book struct {
+	Of    map[naming.Step]*Recipe
+	Laid  map[naming.Step]*CutLayout                     // of strips and sets that several things are cut from
+	Order []*Recipe                                      // in the order of the steps
+	Place func(naming.Step, work.As) (at int, fits bool) // where what was tallied belongs
+}
+
+// BookOf writes down what every act of a plan makes and takes.
+func BookOf(w *work.Work) *Book {
+	b := &Book{Of: map[naming.Step]*Recipe{}, Laid: map[naming.Step]*CutLayout{}, Place: w.Placing()}
+	runs := map[naming.Step][]Fall{}
+	for _, s := range w.Steps {
+		r := &Recipe{Makes: s.Makes(), Step: s.ID, Called: s.Called, All: s.Make, Else: s.Serves()}
+		b.Of[s.ID] = r
+		b.Order = append(b.Order, r)
+		if run, each := s.Together(); run != "" {
+			runs[run] = append(runs[run], Fall{r.Makes, s.ID, each, s.Apart})
+		}
+	}
+	b.layouts(w)
+	for i, s := range w.Steps {
+		r := b.Order[i]
+		for _, t := range s.Takes {
+			of, known := b.Of[t.Step]
+			if !known {
+				continue
+			}
+			take := RecipeTake{Of: of, Each: t.Each, Per: t.Per, Run: string(t.Together), At: t.At}
+			if t.Shared {
+				take.Laid = b.Laid[t.Step]
+			}
+			r.Takes = append(r.Takes, take)
+		}
+		for _, other := range s.Also {
+			if of, known := b.Of[other.Step]; known && of.Makes != r.Makes {
+				r.Else = append(r.Else, of.Makes)
+			}
+		}
+		if run, _ := s.Together(); len(runs[run]) > 1 {
+			r.Falls = runs[run]
+		}
+	}
+	return b
+}
+
+// layouts finds how strips and sets are laid out that several things are cut from. What several steps cut is one thing.
+func (b *Book) layouts(w *work.Work) {
+	before := map[*CutLayout]map[work.Identity]int{}
+	for _, part := range w.Script {
+		for _, l := range part.Lines {
+			if l.Kind != work.AcrossIt || !l.Across.LaidOut() {
+				continue
+			}
+			source := w.From(l)
+			laid := b.Laid[source]
+			if laid == nil {
+				laid = &CutLayout{}
+				b.Laid[source], before[laid] = laid, map[work.Identity]int{}
+			}
+			b.line(laid, before[laid], l)
+		}
+	}
+}
+
+// line adds one line of the script to a layout; before is what those before it give.
+func (b *Book) line(laid *CutLayout, before map[work.Identity]int, l work.MatLine) {
+	line := CutLine{Times: l.Times}
+	for _, g := range l.Gives {
+		of, known := b.Of[g.Step]
+		if !known {
+			continue
+		}
+		at := slices.IndexFunc(line.Gives, func(s CutShare) bool { return s.Makes == of.Makes })
+		if at < 0 {
+			at = len(line.Gives)
+			line.Gives = append(line.Gives, CutShare{Makes: of.Makes, Before: before[of.Makes]})
+		}
+		line.Gives[at].N += g.N
+	}
+	laid.Lines = append(laid.Lines, line)
+	for _, g := range line.Gives {
+		before[g.Makes] += g.N * l.Times
+	}
+	laid.All = laid.All[:0]
+	for _, line := range laid.Lines {
+		for _, g := range line.Gives {
+			if !slices.ContainsFunc(laid.All, func(s CutShare) bool { return s.Makes == g.Makes }) {
+				laid.All = append(laid.All, CutShare{Makes: g.Makes, N: before[g.Makes]})
+			}
+		}
+	}
+}
+
+// Fact is the recipe of what an event counts, by the plan it was counted by; nothing where that plan has no such step,
+// or could not be planned: then it is known by its name and its size alone.
+func (b *Book) Fact(e record.Event) *Recipe {
+	if b != nil {
+		if i, fits := b.Place(e.Step, work.As{Exact: e.Exact, Look: e.Look}); fits {
+			return b.Order[i]
+		}
+	}
+	return nil
+}
+
+// AsPiled is the same as an older program counted it, pile by pile.
+func (r *Recipe) AsPiled() *Recipe {
+	if r.Falls == nil {
+		return r
+	}
+	if r.piled == nil {
+		piled := *r
+		piled.Piled = true
+		r.piled = &piled
+	}
+	return r.piled
+}
+
+// Named is what an event counts where no plan tells more of it.
+func Named(e record.Event) *Recipe {
+	return &Recipe{Makes: work.Identity{Does: named, Size: e.Exact, Shows: string(e.Step) + "\n" + e.Look}, Step: e.Step}
+}
+
+const named = "?"
+
+// AsNamed is the size and the look of what no plan tells more of.
+func AsNamed(t work.Identity) (as work.As, is bool) {
+	_, look, is := strings.Cut(t.Shows, "\n")
+	return work.As{Exact: t.Size, Look: look}, is && t.Does == named
+}
+
+// Takes is how many of a part are used up by n more, after before of them, of what is taken for each or one by one.
+func (t RecipeTake) Takes(before, n int) int {
+	if t.At != nil {
+		return takenAt(t.At, before+n) - takenAt(t.At, before)
+	}
+	return n * t.Each
+}
+
+// takenAt is how many are used up once so many are made, of what is taken one by one.
+func takenAt(at []int, made int) int {
+	n, _ := slices.BinarySearch(at, made+1)
+	return n
+}
+
+// ceil is a divided by b, rounded up; b is above 0.
+func ceil(a, b int) int {
+	if a <= 0 {
+		return -(-a / b)
+	}
+	return (a + b - 1) / b
+}
