@@ -16,8 +16,9 @@ type There struct {
 	at    map[work.Identity][]int                 // of those, by what they are but for how they are pressed
 }
 
-// StepTold is how many were counted at a step.
-type StepTold struct{ Made, Aside int }
+// StepTold is how many were counted at a step, and at the iron: pressed as they are planned to be now, otherwise, and of
+// these such as are still in reach of the iron.
+type StepTold struct{ Made, Aside, Pressed, Otherwise, Again int }
 
 // There holds what there is against the things of a plan. What is known by its name and its size alone is taken for
 // what is called so and as large now.
@@ -52,6 +53,13 @@ func (p *Plan) There(l *stock.Account) *There {
 			}
 			s.Told[at].Made += c.Made
 			s.Told[at].Aside += c.Aside
+			for as, n := range c.Ironed {
+				if p.asPlanned(at, as) {
+					s.Told[at].Pressed += n
+				} else {
+					s.Told[at].Otherwise += n
+				}
+			}
 		}
 	}
 	for i, r := range p.Book.Order {
@@ -60,11 +68,22 @@ func (p *Plan) There(l *stock.Account) *There {
 		}
 	}
 	for k, t := range p.things {
+		for _, i := range s.Held[k].Ironed {
+			if !p.asPlanned(t.makers[0], i.As) {
+				s.Told[t.makers[0]].Again += i.N
+			}
+		}
 		if len(t.makers) == 1 { // what fell out with others as well
-			s.Told[t.makers[0]] = StepTold{s.Held[k].Made, s.Held[k].Aside}
+			s.Told[t.makers[0]].Made, s.Told[t.makers[0]].Aside = s.Held[k].Made, s.Held[k].Aside
 		}
 	}
 	return s
+}
+
+// asPlanned says whether what a step makes is planned to be pressed so. Who counted it by no plan is believed.
+func (p *Plan) asPlanned(step int, as string) bool {
+	is := p.Book.Order[step].Ironed
+	return as == is || as == "" || is == ""
 }
 
 func (p *Plan) nothing() *There {

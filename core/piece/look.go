@@ -146,9 +146,9 @@ func firstCorner(p Patch) int {
 }
 
 // PressedAs is a number for how the seams of a piece are pressed, those apart that are left out: the same however it is
-// turned and in whichever direction a seam was sewn; 0 where none is left.
-func (p Piece) PressedAs(side func(naming.Seam) (x int, counts bool)) uint64 {
-	seams := Piece{W: p.W, H: p.H}
+// turned and in whichever direction a seam was sewn, another where they lie under other cloth; 0 where none is left.
+func (p Piece) PressedAs(seen Seen, side func(naming.Seam) (x int, counts bool)) uint64 {
+	seams, cloth := Piece{W: p.W, H: p.H}, Piece{W: p.W, H: p.H, Patches: p.Patches}
 	var sides []int
 	for _, s := range p.Seams {
 		if x, counts := side(s.ID); counts {
@@ -161,7 +161,7 @@ func (p Piece) PressedAs(side func(naming.Seam) (x int, counts bool)) uint64 {
 	}
 	var least uint64
 	for i, turn := range []int{0, 90, 180, 270} {
-		var sum uint64
+		sum := cloth.Turn(turn).LookAsItLies(seen)
 		for k, s := range seams.Turn(turn).Seams {
 			from, to, x := s.From, s.To, sides[k]
 			if c := from.Y.Cmp(to.Y); c > 0 || c == 0 && from.X.Cmp(to.X) > 0 {

@@ -60,7 +60,6 @@ type KeyCount struct {
 	Key
 	// live: places of what is in force among the log's entries: at the needle or the mat, and at the iron
 	live, ironed      []int
-	Pressed           int
 	Last, LastPressed int   // the last of both lists; −1 for none
 	Gauged            []int // places of the measurements in force
 	Since             int   // made since the last full bobbin
@@ -185,7 +184,6 @@ func (c *KeyCount) comes(at int, e Logged, l *Log) {
 		l.wound()
 	case Pressed:
 		c.ironed = inserted(c.ironed, at)
-		c.Pressed += e.N
 	default:
 		c.live = inserted(c.live, at)
 		c.change(at, e, 1, l)
@@ -205,7 +203,6 @@ func (c *KeyCount) goes(at int, e Logged, l *Log) {
 		l.wound()
 	case Pressed:
 		c.ironed = removed(c.ironed, at)
-		c.Pressed -= e.N
 	default:
 		c.live = removed(c.live, at)
 		c.change(at, e, -1, l)

@@ -175,7 +175,8 @@ func (l *Account) tell(k record.Key, r *known) {
 
 // counts says whether an event of a kind says something of what there is.
 func counts(k record.EventKind) bool {
-	return k == record.Made || k == record.Aside || k == record.Recount || k == record.Pile || k == record.Unpicked
+	return k == record.Made || k == record.Aside || k == record.Recount || k == record.Pile || k == record.Unpicked ||
+		k == record.Pressed
 }
 
 func (e entry) compare(o entry) int {
@@ -224,6 +225,9 @@ func (l *Account) apply(e entry) {
 	}
 	p, told := &l.now.piles[r.thing], &l.now.counts[r.count]
 	switch e.kind {
+	case record.Pressed:
+		l.irons(r, e.n)
+		return
 	case record.Made:
 		told.made += e.n
 		l.makes(r, e.n)
@@ -279,15 +283,23 @@ func (l *Account) All() []Held {
 	list := make([]Held, len(l.names))
 	for i := range l.names {
 		list[i] = l.now.piles[i].held()
+		list[i].Ironed = l.now.piles[i].within()
 		list[i].Makes = l.names[i]
 	}
 	for _, k := range l.first {
 		list[k.thing].Step, list[k.thing].Called = k.Step, k.Called
 	}
+	ironed := make([]map[string]int, len(l.now.counts))
+	for way, n := range l.now.ironed {
+		if ironed[way.count] == nil {
+			ironed[way.count] = map[string]int{}
+		}
+		ironed[way.count][way.as] = n
+	}
 	for i, c := range l.now.counts {
-		if c != (count{}) {
+		if c != (count{}) || ironed[i] != nil {
 			h := &list[l.where[i].thing]
-			h.Told = append(h.Told, AtStep{l.where[i].step, c.made + c.fell, c.aside})
+			h.Told = append(h.Told, AtStep{l.where[i].step, c.made + c.fell, c.aside, ironed[i]})
 		}
 	}
 	return list

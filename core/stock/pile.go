@@ -15,6 +15,14 @@ type pile struct {
 	presumed          int  // used though never counted
 	counted           bool // somebody has said how many there are
 	doubted           int  // presumed of it after it was counted
+	ironed            []Ironed
+}
+
+// Ironed is how many of a thing lie there whose own seams are pressed in one way. Of several the last is the one that
+// was counted at the iron last.
+type Ironed struct {
+	As string
+	N  int
 }
 
 // hand is what lies there.
@@ -34,6 +42,13 @@ type state struct {
 	runs   map[string]run     // of things that fall out of one run
 	cut    map[[2]int]int     // source and thing → how many were cut from it
 	begun  map[[2]int]float64 // source and thing → how many strips, sets or runs those came from
+	ironed map[ironing]int    // counted at the iron, each as it was pressed last
+}
+
+// ironing is a thing at a step, and how its own seams were pressed there.
+type ironing struct {
+	count int
+	as    string
 }
 
 // count is what was told of a thing at one step; what fell out with others that were counted besides.
@@ -46,18 +61,64 @@ type run struct {
 }
 
 func nothing() state {
-	return state{runs: map[string]run{}, cut: map[[2]int]int{}, begun: map[[2]int]float64{}}
+	return state{
+		runs: map[string]run{}, cut: map[[2]int]int{}, begun: map[[2]int]float64{}, ironed: map[ironing]int{},
+	}
 }
 
 func (s *state) clone() *state {
 	c := &state{
 		piles: slices.Clone(s.piles), counts: slices.Clone(s.counts), runs: map[string]run{}, cut: maps.Clone(s.cut),
-		begun: maps.Clone(s.begun),
+		begun: maps.Clone(s.begun), ironed: maps.Clone(s.ironed),
+	}
+	for i := range c.piles {
+		c.piles[i].ironed = slices.Clone(c.piles[i].ironed)
 	}
 	for k, r := range s.runs {
 		c.runs[k] = run{slices.Clone(r.told), slices.Clone(r.made), r.begun}
 	}
 	return c
+}
+
+// within is what lies there of what was counted at the iron: of what was pressed last most was used since.
+func (p *pile) within() (list []Ironed) {
+	over := -max(0, p.hand())
+	for _, i := range p.ironed {
+		over += i.N
+	}
+	for _, i := range slices.Backward(p.ironed) {
+		gone := max(0, min(over, i.N))
+		over -= gone
+		if i.N > gone {
+			list = append(list, Ironed{i.As, i.N - gone})
+		}
+	}
+	slices.Reverse(list)
+	return list
+}
+
+// irons counts n more at the iron. Where more were pressed than lie there some were pressed otherwise before.
+func (l *Account) irons(r *known, n int) {
+	p := &l.now.piles[r.thing]
+	list, over := []Ironed{}, n-max(0, p.hand())
+	one := Ironed{r.Ironed, n}
+	for _, i := range p.within() {
+		if over += i.N; i.As == r.Ironed {
+			one.N += i.N
+		} else {
+			list = append(list, i)
+		}
+	}
+	for k := range list {
+		again := max(0, min(over, list[k].N))
+		over -= again
+		list[k].N -= again
+		if was := (ironing{r.count, list[k].As}); l.now.ironed[was] > 0 {
+			l.now.ironed[was] -= min(again, l.now.ironed[was])
+		}
+	}
+	p.ironed = append(slices.DeleteFunc(list, func(i Ironed) bool { return i.N == 0 }), one)
+	l.now.ironed[ironing{r.count, r.Ironed}] += n
 }
 
 // makes is n more of what a recipe makes, or fewer; what they took is used up, or given back.
@@ -214,12 +275,15 @@ type Held struct {
 	Counted  bool
 	Doubted  int // used beyond what was counted
 	Told     []AtStep
+	Ironed   []Ironed // of those on hand
 }
 
-// AtStep is how many of a thing were counted at a step, as made and as set aside.
+// AtStep is how many of a thing were counted at a step, as made and as set aside, and at the iron, by how its own seams
+// were pressed there.
 type AtStep struct {
 	Step        naming.Step
 	Made, Aside int
+	Ironed      map[string]int
 }
 
 // held tells of a pile.
@@ -237,6 +301,7 @@ func (h Held) With(o Held) Held {
 	}
 	h.Made, h.Presumed, h.Aside, h.Used = h.Made+o.Made, h.Presumed+o.Presumed, h.Aside+o.Aside, h.Used+o.Used
 	h.OnHand += o.OnHand
+	h.Ironed = append(slices.Clip(h.Ironed), o.Ironed...)
 	h.Counted, h.Doubted = h.Counted || o.Counted, h.Doubted+o.Doubted
 	return h
 }

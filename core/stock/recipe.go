@@ -1,6 +1,6 @@
 // Package stock is what there is of a quilt that is being made: what every act made and took when it was done, whatever
 // the plan says now, and what that leaves on hand. A recipe is what an act makes and takes by the plan it was done by;
-// the ledger holds acts in the order in which they happened and folds them into piles.
+// the account holds acts in the order in which they happened and folds them into piles.
 package stock
 
 import (
@@ -18,6 +18,7 @@ type Recipe struct {
 	Step   naming.Step
 	Called string          // at the table, for telling of what nothing asks for any more
 	All    int             // how many the plan makes
+	Ironed string          // how its own seams are pressed: while nothing is sewn across them that can be changed
 	Takes  []RecipeTake    // what it takes of others
 	Else   []work.Identity // what serves in its place once it is used up
 	Falls  []Fall          // what falls out of the same run, itself among it; nothing where it is alone
@@ -111,7 +112,9 @@ func BookOf(w *work.Work) *Book {
 	b := &Book{Of: map[naming.Step]*Recipe{}, Laid: map[naming.Step]*CutLayout{}, Place: w.Placing()}
 	runs := map[naming.Step][]Fall{}
 	for _, s := range w.Steps {
-		r := &Recipe{Makes: s.Makes(), Step: s.ID, Called: s.Called, All: s.Make, Else: s.Serves()}
+		r := &Recipe{
+			Makes: s.Makes(), Step: s.ID, Called: s.Called, All: s.Make, Ironed: s.Ironed, Else: s.Serves(),
+		}
 		b.Of[s.ID] = r
 		b.Order = append(b.Order, r)
 		if run, each := s.Together(); run != "" {

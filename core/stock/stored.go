@@ -21,6 +21,7 @@ type stored struct {
 	Step   naming.Step     `json:"step"`
 	Called string          `json:"called,omitempty"`
 	All    int             `json:"all"`
+	Ironed string          `json:"ironed,omitempty"`
 	Takes  []storedTake    `json:"takes,omitempty"`
 	Else   []work.Identity `json:"else,omitempty"`
 	Falls  []Fall          `json:"falls,omitempty"`
@@ -52,7 +53,10 @@ func (w *Writer) Write(r *Recipe, keep func(name, text string)) string {
 	if name, known := w.names[r]; known {
 		return name
 	}
-	out := stored{Makes: r.Makes, Step: r.Step, Called: r.Called, All: r.All, Else: r.Else, Falls: r.Falls, Piled: r.Piled}
+	out := stored{
+		Makes: r.Makes, Step: r.Step, Called: r.Called, All: r.All, Ironed: r.Ironed, Else: r.Else, Falls: r.Falls,
+		Piled: r.Piled,
+	}
 	for _, t := range r.Takes {
 		one := storedTake{Of: w.Write(t.Of, keep), Each: t.Each, Per: t.Per, Run: t.Run, At: t.At}
 		if t.Laid != nil {
@@ -101,7 +105,8 @@ func (d *Reader) Read(name string, text func(name string) (string, error)) (*Rec
 	}
 	d.read[name] = nil
 	r := &Recipe{
-		Makes: in.Makes, Step: in.Step, Called: in.Called, All: in.All, Else: in.Else, Falls: in.Falls, Piled: in.Piled,
+		Makes: in.Makes, Step: in.Step, Called: in.Called, All: in.All, Ironed: in.Ironed, Else: in.Else, Falls: in.Falls,
+		Piled: in.Piled,
 	}
 	for _, t := range in.Takes {
 		of, err := d.Read(t.Of, text)

@@ -153,22 +153,23 @@ func shares(a, b work.Step) bool {
 func (f foldWanted) agree() {
 	for i, s := range f.w.Steps {
 		st := &f.Steps[i]
-		d := st.Pressed - st.Good
+		came := st.Pressed + st.PressAgain
+		d := came - st.Good
 		switch {
-		case st.Pressed == 0 || d == 0:
+		case came == 0 || d == 0:
 		case d > 0:
-			f.doubt(s, Ironed, fmt.Sprintf("%s: %d came to the iron, and %s at the needle.", s.Called, st.Pressed,
+			f.doubt(s, Ironed, fmt.Sprintf("%s: %d came to the iron, and %s at the needle.", s.Called, came,
 				counted(st.Good)),
 				"Some were sewn uncounted, or a pile was pressed twice: count the pressed pile again.",
 				[]string{
 					"A chain that was cut and not counted.",
 					"A pile that was pressed twice: take back the last count at the iron.",
 				},
-				repair(fmt.Sprintf("There are %d: %d were sewn and not counted", st.Pressed, d),
-					actOf(s, record.Recount, st.Pressed, "")))
+				repair(fmt.Sprintf("There are %d: %d were sewn and not counted", came, d),
+					actOf(s, record.Recount, came, "")))
 		case st.ToGo == 0:
 			f.doubt(s, Unironed, fmt.Sprintf("%s: %s at the needle, and %d came to the iron.", s.Called, counted(st.Good),
-				st.Pressed),
+				came),
 				"Two may stick together, or some still hang on the chain: look there before you sew more.",
 				[]string{
 					"Two that stick together in the pressed pile.",

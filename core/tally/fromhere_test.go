@@ -357,3 +357,40 @@ func TestAShortStripIsUsedUp(t *testing.T) {
 	h.is("7″ Cotton", 1, 0, 1, 0, 0)
 	h.is("Block", 1, 0, 0, 1, 0)
 }
+
+// What is pressed otherwise than is planned now is pressed again as long as nothing is sewn across its seams; what was
+// pressed again is one piece and not two. By pencil: of 12 first logs 7 are sewn into blocks, 5 lie there.
+func TestWhatIsPressedOtherwiseIsPressedAgain(t *testing.T) {
+	h := begun(t, fmt.Sprintf(logs, ""))
+	ironed := func(pressed, so, again int) {
+		t.Helper()
+		for _, st := range tally.Against(h.log, h.w).Steps {
+			if got := [3]int{st.Pressed, st.PressedSo, st.PressAgain}; st.ID == stepOf(t, h.w, "one").ID &&
+				got != [3]int{pressed, so, again} {
+				t.Errorf("pressed, so, to be pressed again are %v, by pencil %v", got, [3]int{pressed, so, again})
+			}
+		}
+		h.doubts(0)
+	}
+	side := func(is document.SeamSide) {
+		t.Helper()
+		h.change(func(d *document.Document) {
+			d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{stepOf(t, h.w, "one").Of.Batch.Presses[0]: is}}
+		})
+	}
+	side(document.Plus)
+	h.made(12, "First")
+	first := h.told(record.Pressed, 12, "First")
+	h.made(7, "Block")
+	ironed(12, 12, 0)
+	side(document.Minus)
+	ironed(7, 0, 5)
+	again := h.told(record.Pressed, 5, "First")
+	ironed(12, 5, 0)
+	side(document.Plus) // and back: the 5 are the other way now
+	ironed(7, 7, 5)
+	h.takeBack(again)
+	ironed(12, 12, 0)
+	h.takeBack(first)
+	ironed(0, 0, 0)
+}

@@ -34,7 +34,8 @@ func counting(l *stock.Account, w *work.Work, p *net.Plan) foldCounted {
 		c, told := counts[i], f.there.Told[i]
 		st := &f.Steps[i]
 		*st = StepProgress{
-			ID: s.ID, Make: s.Make, Ready: -1, Bobbin: -1, Made: told.Made, Aside: told.Aside, Pressed: c.pressed,
+			ID: s.ID, Make: s.Make, Ready: -1, Bobbin: -1, Made: told.Made, Aside: told.Aside,
+			Pressed: told.Pressed + told.Otherwise - told.Again, PressedSo: told.Pressed, PressAgain: told.Again,
 			Last: lastEvent(l.Log, c.last), LastPressed: lastEvent(l.Log, c.lastPressed),
 		}
 		st.Good = max(0, told.Made-told.Aside)
@@ -106,7 +107,7 @@ func (f *folding) usedUp(h stock.Held, good int) {
 }
 
 // stepCount is what the log has of a step beside what there is.
-type stepCount struct{ pressed, since, last, lastPressed int }
+type stepCount struct{ since, last, lastPressed int }
 
 // keys are what the log has of every step.
 func (f *folding) keys() []stepCount {
@@ -121,7 +122,7 @@ func (f *folding) keys() []stepCount {
 			continue
 		}
 		c := &counts[i]
-		c.pressed, c.since = c.pressed+k.Pressed, c.since+k.Since
+		c.since += k.Since
 		c.last, c.lastPressed = max(c.last, k.Last), max(c.lastPressed, k.LastPressed)
 		if k.Last > latest {
 			latest, f.last = k.Last, f.w.Steps[i].ID

@@ -174,7 +174,9 @@ type StepProgress struct {
 	Used        int         `json:"used" doc:"Taken by later steps, whichever step made it"`
 	Presumed    int         `json:"presumed" doc:"Used, or found lying there, though nobody counted it: made and presumed are used, set aside or on hand"`
 	OnHand      int         `json:"onHand"`
-	Pressed     int         `json:"pressed" doc:"Counted at the iron"`
+	Pressed     int         `json:"pressed" doc:"Counted at the iron, less those that are to be pressed again"`
+	PressedSo   int         `json:"pressedSo" doc:"Of those counted at the iron, how many the way that is planned now"`
+	PressAgain  int         `json:"pressAgain" doc:"Pressed otherwise than is planned now, with nothing sewn across their seams yet"`
 	State       string      `json:"state" doc:"In words: done, at the machine, 3 short, waits for Set I, …"`
 	Waits       naming.Step `json:"waits,omitempty" doc:"The step whose measuring is waited for; empty for none"`
 	Due         int         `json:"due" doc:"How many more are to be measured by now, by the school"`

@@ -77,25 +77,18 @@ func (w *Work) lookOfRow(k quilt.RowKind) string {
 	return min(lookOf(as...), lookOf(turned...))
 }
 
-// pressedAs is how the seams of what a batch makes lie, its own apart.
-func (w *Work) pressedAs(b, tallied batching.Batch) string {
-	p := b.Piece
-	if tallied.ID == b.ID {
-		p = tallied.Piece
+// pressedAs is how the seams in what a batch makes lie, and how its own do.
+func (w *Work) pressedAs(b batching.Batch, p piece.Piece) (inside, own string) {
+	its := func(seam naming.Seam) bool { return slices.Contains(b.Of, seam) || slices.Contains(b.Presses, seam) }
+	sides := func(wanted bool) string {
+		n := p.PressedAs(w.Seen, func(seam naming.Seam) (int, bool) {
+			d, decided := w.Press.Decisions[seam]
+			return d.X, decided && its(seam) == wanted
+		})
+		if n == 0 {
+			return ""
+		}
+		return fmt.Sprintf("%016x", n)
 	}
-	own := map[naming.Seam]bool{}
-	for _, seam := range b.Of {
-		own[seam] = true
-	}
-	for _, seam := range b.Presses {
-		own[seam] = true
-	}
-	sides := p.PressedAs(func(seam naming.Seam) (int, bool) {
-		d, decided := w.Press.Decisions[seam]
-		return d.X, decided && !own[seam]
-	})
-	if sides == 0 {
-		return ""
-	}
-	return fmt.Sprintf("%016x", sides)
+	return sides(false), sides(true)
 }

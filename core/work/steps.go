@@ -31,6 +31,7 @@ type Step struct {
 	Told    Told
 	Look    string         // what one shows, however it is turned: work tallied of another look no longer fits
 	Pressed string         // how the seams in it are pressed, its own apart
+	Ironed  string         // how its own are pressed
 	Short   measure.Length // how long it is cut, where that is not as long as the cloth is wide; 0 elsewhere
 	Older   []As           // sizes and looks of the same as older programs told them
 	Bobbin  float64        // metres of the lower thread that one takes
@@ -522,6 +523,7 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 func (w *Work) set(s *Step, b *batching.Batch, tallied batching.Batch) {
 	m := w.Acts[b.ID].Made
 	_, high := m.Piece.Size()
+	_, s.Ironed = w.pressedAs(*b, m.Piece)
 	s.shows = w.look(m.Piece.Window(piece.Num{}, piece.Num{}, piece.Of(measure.Inch), m.Piece.H))
 	if planned, ok := w.OncePlanned[m.Unit.ID]; ok {
 		s.shows = w.look(planned.Piece.Window(piece.Num{}, piece.Num{}, piece.Of(measure.Inch), planned.Piece.H))
@@ -564,7 +566,11 @@ func (w *Work) sized(s *Step, b *batching.Batch, tallied batching.Batch) {
 		if tallied.ID == b.ID {
 			s.Look = w.look(tallied.Piece, tallied.Left.Piece, tallied.Right.Piece)
 		}
-		s.Pressed = w.pressedAs(*b, tallied)
+		as := b.Piece
+		if tallied.ID == b.ID {
+			as = tallied.Piece
+		}
+		s.Pressed, s.Ironed = w.pressedAs(*b, as)
 		if m := w.Acts[b.ID].Made; m.Untrimmed.Diagonals > 0 && b.ID.Made() == m.Unit.ID { // counted while it was not trimmed
 			raw := m.Untrimmed.Size.Nearest()
 			s.Older = append(s.Older, As{Exact: Exactly(raw, raw)})

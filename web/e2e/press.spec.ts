@@ -156,6 +156,28 @@ test("what has been pressed is kept, and the whole quilt is seen from the back",
   await expect(page.getByText(/^Pressed already, and to press again: \d+ of Half/).first()).toBeVisible();
   await page.getByRole("button", { name: "No longer keep it so" }).click();
   await expect(page.getByText("kept as pressed")).toBeHidden();
+  // Pressed another way all the same: at the iron and in the list it is said of how many.
+  await page
+    .getByRole("region", { name: "About The seam of Half" })
+    .getByRole("button", { name: /^Press it toward / })
+    .first()
+    .click();
+  const again = page.getByText(/^\d+ are pressed another way than planned now: press them again\.$/);
+  await expect(again.first()).toBeVisible();
+  await page.goto("/q/demo-boat-shed/iron/half");
+  await expect(again).toBeVisible();
+  // And back: nothing is to be done again.
+  await page.goto("/q/demo-boat-shed/press");
+  await page
+    .getByRole("list", { name: "Seams" })
+    .getByRole("button", { name: /^Half: / })
+    .click();
+  await page
+    .getByRole("region", { name: "About The seam of Half" })
+    .getByRole("button", { name: /^Press it toward / })
+    .first()
+    .click();
+  await expect(again).toBeHidden();
 });
 
 test("ways to turn a block are chosen by their price", async ({ page }) => {

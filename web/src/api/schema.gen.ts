@@ -3218,9 +3218,19 @@ export interface components {
             onHand: number;
             /**
              * Format: int64
-             * @description Counted at the iron
+             * @description Pressed otherwise than is planned now, with nothing sewn across their seams yet
+             */
+            pressAgain: number;
+            /**
+             * Format: int64
+             * @description Counted at the iron, less those that are to be pressed again
              */
             pressed: number;
+            /**
+             * Format: int64
+             * @description Of those counted at the iron, how many the way that is planned now
+             */
+            pressedSo: number;
             /**
              * Format: int64
              * @description Used, or found lying there, though nobody counted it: made and presumed are used, set aside or on hand

@@ -2,7 +2,7 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { Project, Step, Trouble } from "../api/client";
-import { lower } from "../frame/many";
+import { lower, pressAgain } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import type { Kit } from "./kit";
 import type { useTally } from "./useTally";
@@ -37,8 +37,11 @@ export function Message({ tally, project, step, then, kit, iron }: MessageProps)
   else if (tally.trouble && tally.trouble.code !== "counted-soon") says = keptHere(tally.trouble, tally.waiting);
   else if (doubt) says = `${doubt.says} ${doubt.mend}`;
   else if (iron) {
-    warm = false;
-    says = p && p.pressed > 0 && p.pressed === p.good ? "The count at the iron and the count at the needle agree." : "";
+    warm = (p?.pressAgain ?? 0) > 0;
+    if (p && warm) says = pressAgain(p.pressAgain);
+    else
+      says =
+        p && p.pressed > 0 && p.pressed === p.good ? "The count at the iron and the count at the needle agree." : "";
   } else if (p && p.short > 0) says = `${p.short} of them replace what was set aside later.`;
   else if (p && p.toGo === 0) {
     warm = false;

@@ -20,7 +20,7 @@ export function Redo({ list }: { list: Redone[] }) {
   ];
   function count(r: Redone) {
     const of = progressOf(project, r.step);
-    return { good: of?.good ?? 0, pressed: of?.pressed ?? 0 };
+    return { good: of?.good ?? 0, pressed: of?.pressedSo ?? 0 };
   }
   const told = (r: Redone) => {
     const n = r.how === "pressed" ? count(r).pressed : count(r).good;

@@ -4,6 +4,7 @@ import type { Document, Project } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { Caution } from "../frame/Caution";
+import { pressAgain } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import type { Line } from "./PressCard";
 import { Remedies } from "./Remedies";
@@ -141,9 +142,14 @@ function OneToPress({ project, line: l, chosen, choose, take, busy }: OneProps) 
           </Text>
         </Box>
       </chakra.button>
-      {(done?.pressed ?? 0) > 0 && l.each.length > 0 && (
+      {(done?.pressAgain ?? 0) > 0 && (
+        <Text ml="106px" mb="8px" fontWeight="600" color="madder">
+          {pressAgain(done?.pressAgain ?? 0)}
+        </Text>
+      )}
+      {(l.done || (done?.pressedSo ?? 0) > 0) && l.each.length > 0 && (
         <Button size="sm" ml="106px" mb="8px" disabled={busy} onClick={() => take(commit(project.document, l))}>
-          {l.done ? "No longer keep it so" : `${done?.pressed} are pressed so: keep it`}
+          {l.done ? "No longer keep it so" : `${done?.pressedSo} are pressed so: keep it`}
         </Button>
       )}
     </li>
