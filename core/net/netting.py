@@ -136,7 +136,7 @@ class Piles:
         self.used[t] += n
         if n < 0:
             self.presume(r, -min(-n, self.presumed[t]))
-        for other in r["else"] + self.case["alike"][t]:
+        for other in r["else"] + ([] if r["ways"] else self.case["alike"][t]):
             some = min(-self.hand(t), self.hand(other))
             if some > 0:
                 self.used[t] -= some

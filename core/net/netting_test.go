@@ -41,6 +41,7 @@ type askedStep struct {
 	Takes    []askedTake `json:"takes"`
 	Also     [][2]int    `json:"also"`
 	Else     []int       `json:"else"`
+	Ways     bool        `json:"ways"`
 	Falls    []askedFall `json:"falls"`
 	Run      string      `json:"run"`
 	Together string      `json:"together"`
@@ -112,7 +113,7 @@ func (n *numbered) told(w *work.Work, p *net.Plan) (out askedPlan) {
 		run, each := s.Together()
 		one := askedStep{
 			Thing: n.at(r.Makes), Step: string(s.ID), Make: s.Make, Spare: s.Spare, Together: string(run), Each: each,
-			Piece: s.Of.Piece != nil, Takes: []askedTake{}, Also: [][2]int{}, Else: []int{}, Falls: []askedFall{},
+			Ways: r.Ways, Piece: s.Of.Piece != nil, Takes: []askedTake{}, Also: [][2]int{}, Else: []int{}, Falls: []askedFall{},
 		}
 		for _, t := range r.Takes {
 			take := askedTake{Of: index[t.Of.Step], Each: t.Each, Per: t.Per, Run: t.Run, At: t.At}

@@ -216,13 +216,15 @@ func (l *Account) use(r *known, n int) {
 	if n < 0 {
 		l.presume(r, -min(-n, p.presumed))
 	}
-	for _, list := range [][]int{r.serves, l.alike[r.Makes.Bare()]} { // what is pressed otherwise serves as well
-		for _, other := range list {
-			o := &l.now.piles[other]
-			if some := min(-p.hand(), o.hand()); some > 0 {
-				p.used -= some
-				o.used += some
-			}
+	alike := l.alike[r.Makes.Bare()] // what is pressed otherwise serves as well
+	if r.Ways {
+		alike = nil
+	}
+	for _, other := range append(slices.Clip(r.serves), alike...) {
+		o := &l.now.piles[other]
+		if some := min(-p.hand(), o.hand()); some > 0 {
+			p.used -= some
+			o.used += some
 		}
 	}
 	l.presume(r, max(0, -p.hand()))

@@ -20,6 +20,7 @@ type Recipe struct {
 	All    int             // how many the plan makes
 	Ironed string          // how its own seams are pressed: while nothing is sewn across them that can be changed
 	Takes  []RecipeTake    // what it takes of others
+	Ways   bool            // the plan makes it with its inner seams pressed another way too: each serves for itself alone
 	Else   []work.Identity // what serves in its place once it is used up
 	Falls  []Fall          // what falls out of the same run, itself among it; nothing where it is alone
 	Piled  bool            // by an older program, which counted every pile of a run for itself
@@ -122,6 +123,16 @@ func BookOf(w *work.Work) *Book {
 		}
 	}
 	b.layouts(w)
+	seen, ways := map[work.Identity]bool{}, map[work.Identity]int{}
+	for _, r := range b.Order {
+		if !seen[r.Makes] {
+			seen[r.Makes] = true
+			ways[r.Makes.Bare()]++
+		}
+	}
+	for _, r := range b.Order {
+		r.Ways = ways[r.Makes.Bare()] > 1
+	}
 	for i, s := range w.Steps {
 		r := b.Order[i]
 		for _, t := range s.Takes {

@@ -23,6 +23,7 @@ type stored struct {
 	All    int             `json:"all"`
 	Ironed string          `json:"ironed,omitempty"`
 	Takes  []storedTake    `json:"takes,omitempty"`
+	Ways   bool            `json:"ways,omitempty"`
 	Else   []work.Identity `json:"else,omitempty"`
 	Falls  []Fall          `json:"falls,omitempty"`
 	Piled  bool            `json:"piled,omitempty"`
@@ -54,7 +55,7 @@ func (w *Writer) Write(r *Recipe, keep func(name, text string)) string {
 		return name
 	}
 	out := stored{
-		Makes: r.Makes, Step: r.Step, Called: r.Called, All: r.All, Ironed: r.Ironed, Else: r.Else, Falls: r.Falls,
+		Makes: r.Makes, Step: r.Step, Called: r.Called, All: r.All, Ironed: r.Ironed, Ways: r.Ways, Else: r.Else, Falls: r.Falls,
 		Piled: r.Piled,
 	}
 	for _, t := range r.Takes {
@@ -105,7 +106,7 @@ func (d *Reader) Read(name string, text func(name string) (string, error)) (*Rec
 	}
 	d.read[name] = nil
 	r := &Recipe{
-		Makes: in.Makes, Step: in.Step, Called: in.Called, All: in.All, Ironed: in.Ironed, Else: in.Else, Falls: in.Falls,
+		Makes: in.Makes, Step: in.Step, Called: in.Called, All: in.All, Ironed: in.Ironed, Ways: in.Ways, Else: in.Else, Falls: in.Falls,
 		Piled: in.Piled,
 	}
 	for _, t := range in.Takes {
