@@ -1,0 +1,140 @@
+// A quilt that is changed while it is made: what is made stays made, by the screens alone. Every number is worked by pencil.
+import { type APIRequestContext, expect, type Page, test } from "@playwright/test";
+import { fromLibrary } from "./begin";
+
+type Stands = { id: string; name: string; made: number; used: number; onHand: number; toGo: number };
+
+/** How the steps of a quilt stand. */
+async function stands(request: APIRequestContext, at: string): Promise<Stands[]> {
+  const quilt = `/api${at.replace("/q/", "/quilts/")}`;
+  const { plan } = await (await request.get(quilt)).json();
+  const { progress } = await (await request.get(`${quilt}/progress`)).json();
+  return progress.steps.map((s: Stands) => ({
+    ...s,
+    name: plan.steps.find((p: { id: string }) => p.id === s.id).name,
+  }));
+}
+
+/** Counts so many of a step at its station. */
+async function count(page: Page, at: string, step: string, n: number) {
+  await page.goto(`${at}/bench/${encodeURIComponent(step)}`);
+  const toGo = page.getByTestId("to-go");
+  const before = Number(await toGo.innerText());
+  const stored = page.waitForResponse((r) => r.url().endsWith("/events") && r.request().method() === "POST");
+  await page.keyboard.type(String(n));
+  await page.keyboard.press("Enter");
+  await stored;
+  await expect(toGo).toHaveText(String(Math.max(0, before - n)));
+}
+
+/** Counts all that is to go of everything up to the blocks. */
+async function sewBlocks(page: Page, request: APIRequestContext, at: string) {
+  for (const { id, toGo } of await stands(request, at)) {
+    if (id.startsWith("row")) continue;
+    const now = (await stands(request, at)).find((s) => s.id === id);
+    if (toGo > 0 && now && now.toGo > 0) await count(page, at, id, now.toGo);
+  }
+}
+
+async function keep(page: Page) {
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByText("Changed, not kept yet")).toBeHidden();
+}
+
+async function fill(page: Page, at: string, label: string, value: string) {
+  await page.goto(`${at}/quilt`);
+  await page.getByLabel(label, { exact: true }).fill(value);
+  await page.keyboard.press("Tab");
+}
+
+test("a row more after all the blocks are sewn asks for its own blocks, and for nothing that is used up", async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(240_000);
+  const at = await fromLibrary(page, "Gentle wave", "One row more");
+  await sewBlocks(page, request, at);
+  const all = await stands(request, at);
+  expect(all.filter((s) => s.toGo > 0 && !s.id.startsWith("row"))).toEqual([]);
+  await fill(page, at, "Blocks down", "5");
+  await keep(page);
+  const more = await stands(request, at);
+  const of = (name: RegExp) => more.filter((s) => name.test(s.name)).map((s) => [s.toGo, s.used, s.onHand]);
+  // Four blocks more: 10 + 16 + 12 + 4 = 42″ of rings, which 168 of 5 × 39½″ cannot all give: one tube more.
+  expect(of(/ring of 2½″/)).toEqual([[4, 16, 0]]);
+  expect(of(/ring of 2″/)).toEqual([[8, 32, 0]]);
+  expect(of(/ring of 1½″/)).toEqual([[8, 32, 0]]);
+  expect(of(/ring of 1″/)).toEqual([[4, 16, 0]]);
+  expect(of(/^Set of eight$/)).toEqual([[1, 5, 0]]);
+  expect(of(/^2½″ /)).toEqual(Array(8).fill([1, 5, 0]));
+  expect(of(/^Wave, [AB]$/).map(([toGo]) => toGo)).toEqual([4, 0]);
+  await page.goto(`${at}/tally`);
+  await expect(page.getByText("Nothing that was counted contradicts the rest.")).toBeVisible();
+  await page.goto(`${at}/quilt`);
+  await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await expect.poll(() => stands(request, at)).toEqual(all);
+});
+
+test("squares of a strip that was cut short are cut from new strips, and from that one no more", async ({
+  page,
+  request,
+}) => {
+  const at = await fromLibrary(page, "Pinwheel", "Five by five");
+  for (const [label, n] of [
+    ["Blocks across", "1"],
+    ["Blocks down", "1"],
+  ] as const)
+    await fill(page, at, label, n);
+  await keep(page);
+  await sewBlocks(page, request, at);
+  const one = await stands(request, at);
+  expect(one.filter((s) => s.toGo > 0)).toEqual([]);
+  expect(one.every((s) => s.onHand >= 0)).toBe(true);
+  await fill(page, at, "Blocks across", "5");
+  await fill(page, at, "Blocks down", "5");
+  await keep(page);
+  const many = await stands(request, at);
+  for (const s of many) expect([s.name, s.onHand < 0]).toEqual([s.name, false]);
+  expect(many.find((s) => s.id === "block")?.toGo).toBe(24);
+  // What was cut for the one block is gone into it.
+  expect(many.find((s) => s.id === "block/row-1")).toMatchObject({ used: 2, onHand: 0, toGo: 48 });
+  await page.goto(`${at}/tally`);
+  await expect(page.getByText("Nothing that was counted contradicts the rest.")).toBeVisible();
+});
+
+test("a second way of pressing makes nothing to be sewn again", async ({ page, request }) => {
+  const at = await fromLibrary(page, "Log cabin", "Logs two ways");
+  // Counting is begun at the machine: what the logs were made of is nobody's to cut again.
+  for (const [step, n] of [
+    ["block/log-1", 12],
+    ["block/log-2", 10],
+    ["block/log-3", 8],
+  ] as const)
+    await count(page, at, step, n);
+  const logs = async (step: string) =>
+    (await stands(request, at)).filter((s) => s.id.replace("@@B", "") === step).reduce((sum, s) => sum + s.toGo, 0);
+  const steps = ["block/log-1", "block/log-2", "block/log-3", "block/log-1-strip", "block/log-3-strip"];
+  const before = await Promise.all(steps.map(logs));
+  expect(before).toEqual([4, 6, 8, 4, 8]);
+  await page.goto(`${at}/press`);
+  await page.getByRole("button", { name: "Do it: Press the last seams two ways" }).click();
+  await expect(page.getByText(/Some kinds are pressed two ways, A and B/)).toBeVisible();
+  expect(await Promise.all(steps.map(logs))).toEqual(before);
+  await page.goto(`${at}/quilt`);
+  await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await expect.poll(() => Promise.all(steps.map(logs))).toEqual(before);
+});
+
+test("narrower cloth after the sets were cut asks for no set", async ({ page, request }) => {
+  const at = await fromLibrary(page, "Nine-patch", "Narrower");
+  await sewBlocks(page, request, at);
+  const all = await stands(request, at);
+  await fill(page, at, "Usable width of cloth", "30");
+  await keep(page);
+  // All of it would take more of them now; what is made is made.
+  const now = await stands(request, at);
+  expect(now.filter((s) => s.toGo > 0 && !s.id.startsWith("row"))).toEqual([]);
+  for (const s of now) expect([s.name, s.onHand]).toEqual([s.name, all.find((o) => o.id === s.id)?.onHand]);
+  await page.goto(`${at}/thread`);
+  await expect(page.getByText(/^Next: sew row 1/)).toBeVisible();
+});
