@@ -16,8 +16,8 @@ type There struct {
 	at    map[work.Identity][]int                 // of those, by what they are but for how they are pressed
 }
 
-// StepTold is how many were counted at a step, and at the iron: pressed as they are planned to be now, otherwise, and of
-// these such as are still in reach of the iron.
+// StepTold is how many were counted at a step, and at the iron: pressed as is planned now, otherwise, and of these such
+// as are still in reach of the iron.
 type StepTold struct{ Made, Aside, Pressed, Otherwise, Again int }
 
 // There holds what there is against the things of a plan. What is known by its name and its size alone is taken for

@@ -55,8 +55,8 @@ func (w *Writer) Write(r *Recipe, keep func(name, text string)) string {
 		return name
 	}
 	out := stored{
-		Makes: r.Makes, Step: r.Step, Called: r.Called, All: r.All, Ironed: r.Ironed, Ways: r.Ways, Else: r.Else, Falls: r.Falls,
-		Piled: r.Piled,
+		Makes: r.Makes, Step: r.Step, Called: r.Called, All: r.All, Ironed: r.Ironed, Ways: r.Ways, Else: r.Else,
+		Falls: r.Falls, Piled: r.Piled,
 	}
 	for _, t := range r.Takes {
 		one := storedTake{Of: w.Write(t.Of, keep), Each: t.Each, Per: t.Per, Run: t.Run, At: t.At}
@@ -106,8 +106,8 @@ func (d *Reader) Read(name string, text func(name string) (string, error)) (*Rec
 	}
 	d.read[name] = nil
 	r := &Recipe{
-		Makes: in.Makes, Step: in.Step, Called: in.Called, All: in.All, Ironed: in.Ironed, Ways: in.Ways, Else: in.Else, Falls: in.Falls,
-		Piled: in.Piled,
+		Makes: in.Makes, Step: in.Step, Called: in.Called, All: in.All, Ironed: in.Ironed, Ways: in.Ways, Else: in.Else,
+		Falls: in.Falls, Piled: in.Piled,
 	}
 	for _, t := range in.Takes {
 		of, err := d.Read(t.Of, text)

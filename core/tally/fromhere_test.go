@@ -2,6 +2,7 @@ package tally_test
 
 import (
 	"fmt"
+	"maps"
 	"strings"
 	"testing"
 
@@ -209,14 +210,21 @@ func TestARowMoreIsCutFromHalfUsedSets(t *testing.T) {
 // Another fabric half-way, and back: what was sewn of the other is left over, and counts again.
 func TestAnotherFabricAndBack(t *testing.T) {
 	h := begun(t, ninePatches)
+	h.made(5, "2½″ Slate")
+	h.made(2, "Set A")
+	h.made(1, "Set B")
 	h.made(12, "Nine-patch")
 	h.change(func(d *document.Document) { d.Roles[0].Fabric = "f3" })
 	h.is("Nine-patch", 0, 0, 0, 0, 20)
 	h.is("2½″ Rust", 0, 0, 0, 0, 8)
 	h.is("2½″ Cotton", 0, 4, 4, 0, 7)
 	p := tally.Against(h.log, h.w)
-	if len(p.NoLonger) != 1 || p.NoLonger[0].Left != 12 {
-		t.Errorf("left over: %+v", p.NoLonger)
+	left := map[string]int{}
+	for _, l := range p.NoLonger {
+		left[strings.Split(l.Says, " made before")[0]] = l.Left // by what it was called then
+	}
+	if want := map[string]int{"5 of 2½″ Slate": 0, "2 of Set A": 0, "1 of Set B": 0, "12 of Nine-patch": 12}; !maps.Equal(left, want) {
+		t.Errorf("left over %v, by pencil %v", left, want)
 	}
 	h.doubts(0)
 	h.change(func(d *document.Document) { d.Roles[0].Fabric = "f1" })

@@ -146,7 +146,10 @@ func (f *folding) lost(h stock.Held, good int) string {
 
 func (f *folding) madeOf(h stock.Held, good int) string {
 	i, known := f.index[h.Step]
-	exact := h.Makes.Size
+	exact, called := h.Makes.Size, h.Called
+	if known && called == "" {
+		called = f.w.Steps[i].Called
+	}
 	switch {
 	case !known:
 		if pile, ok := h.Step.Pile(); ok {
@@ -172,15 +175,17 @@ func (f *folding) madeOf(h stock.Held, good int) string {
 		if s.Is != nil {
 			is = s.Is
 		}
-		says := fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, s.Called, f.told(exact),
+		says := fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, called, f.told(exact),
 			f.told(work.Exactly(is...)))
 		if s.Stage == batching.SubCuts && larger(exact, s.Size) && h.OnHand > 0 {
 			says += ": cut them down to that, and count them again"
 		}
 		return says
+	case h.Makes.Bare() == f.w.Steps[i].Makes().Bare():
+		return fmt.Sprintf("%d of %s made before it was changed: seams inside are pressed otherwise than the plan now says",
+			good, called)
 	}
-	return fmt.Sprintf("%d of %s made before it was changed: they look otherwise than the plan now says", good,
-		f.w.Steps[i].Called)
+	return fmt.Sprintf("%d of %s made before it was changed: they look otherwise than the plan now says", good, called)
 }
 
 // larger says whether what was made at an exact size is nowhere smaller than asked for.

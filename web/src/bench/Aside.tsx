@@ -15,18 +15,18 @@ export function Aside({ n, sewn, choose, unpick, leave }: Props) {
       <Text fontWeight="600" fontSize="section" mb="8px">
         {n === 1 ? "Set one aside. Why?" : `Set ${n} aside. Why?`}
       </Text>
-      <Box display="grid" gridTemplateColumns={{ base: "1fr 1fr", md: "1fr 1fr 1fr" }} gap="10px">
+      <Box display="grid" gridTemplateColumns="1fr 1fr" gap="8px">
         {reasons.map((r, i) => (
-          <Button key={r} minH="54px" onClick={() => choose(r)}>
+          <Button key={r} minH="46px" onClick={() => choose(r)}>
             {r} <Key>{i + 1}</Key>
           </Button>
         ))}
         {sewn && (
-          <Button minH="54px" onClick={unpick}>
-            Unpicked: its parts lie here <Key>U</Key>
+          <Button minH="46px" onClick={unpick}>
+            Unpicked: parts lie here <Key>U</Key>
           </Button>
         )}
-        <Button minH="54px" variant="plain" onClick={leave}>
+        <Button minH="46px" variant="plain" onClick={leave}>
           Not at all <Key>{atTheMachine.leave.shown}</Key>
         </Button>
       </Box>
