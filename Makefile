@@ -58,7 +58,7 @@ test-go: web/node_modules/.package-lock.json
 	go test -run '^$$' -bench . -benchtime 1x ./... # every benchmark still runs
 
 test-race:
-	if command -v gcc >/dev/null; then CGO_ENABLED=1 go test -race ./core/record ./core/tally ./store; else echo "no gcc: the race detector is left out"; fi
+	if command -v gcc >/dev/null; then CGO_ENABLED=1 go test -race ./core/record ./core/tally ./store; CGO_ENABLED=1 go test -race -run WhileOneCounts ./api; else echo "no gcc: the race detector is left out"; fi
 
 test-web: bin/vicis web/node_modules/.package-lock.json
 	scripts/need chromium=chromium

@@ -13,7 +13,6 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/record"
-	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/times"
 	"vicis/store"
@@ -94,9 +93,9 @@ func (s *Server) book(ctx context.Context, in *bookIn) (*body[Book], error) {
 	for _, step := range p.work.Steps {
 		called[step.ID] = step.Called
 	}
-	err = s.kept.read(ctx, in.ID, func(log *stock.Account) {
+	err = s.kept.read(ctx, in.ID, func(l *logged) {
 		for _, e := range list[:min(len(list), mostInBook)] {
-			out.Lines = append(out.Lines, BookLine{e.Seq, e.Event, called[e.Step], log.Void(e.ID)})
+			out.Lines = append(out.Lines, BookLine{e.Seq, e.Event, called[e.Step], l.log.Void(e.ID)})
 		}
 	})
 	if err != nil {
@@ -117,9 +116,9 @@ func (s *Server) rules(ctx context.Context, in *QuiltIn) (*body[Rules], error) {
 	}
 	var progress tally.Progress
 	var own times.OwnTimes
-	err = s.kept.read(ctx, in.ID, func(log *stock.Account) {
-		progress = p.against(log)
-		own = times.Times(log.Log, p.work, progress, 0)
+	err = s.kept.read(ctx, in.ID, func(l *logged) {
+		progress = l.against(p)
+		own = times.Times(l.log.Log, p.work, progress, 0)
 	})
 	if err != nil {
 		return nil, door.Explain(err)
@@ -137,8 +136,8 @@ func (s *Server) times(ctx context.Context, in *struct {
 		return nil, err
 	}
 	var out times.OwnTimes
-	err = s.kept.read(ctx, in.ID, func(log *stock.Account) {
-		out = times.Times(log.Log, p.work, p.against(log),
+	err = s.kept.read(ctx, in.ID, func(l *logged) {
+		out = times.Times(l.log.Log, p.work, l.against(p),
 			in.Clock)
 	})
 	if err != nil {
@@ -152,8 +151,8 @@ func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]times.Sum], err
 	if err != nil {
 		return nil, err
 	}
-	var progress tally.Progress
-	if err := s.kept.read(ctx, in.ID, func(log *stock.Account) { progress = p.against(log) }); err != nil {
+	progress, err := s.kept.tallied(ctx, in.ID, p)
+	if err != nil {
 		return nil, door.Explain(err)
 	}
 	return &body[[]times.Sum]{times.Sums(p.work, progress)}, nil

@@ -62,9 +62,17 @@ type logged struct {
 	piled  int64 // up to there an older program counted
 	writes *stock.Writer
 	reads  *stock.Reader
+	last   heldAgainst
 
 	read   atomic.Bool // to its end, once
 	events atomic.Int64
+}
+
+// heldAgainst is what was tallied as it was last held against a plan: nothing comes of that again until there is more.
+type heldAgainst struct {
+	by       *planned
+	events   int
+	progress tally.Progress
 }
 
 func keep(s *store.Store) *kept {
@@ -128,7 +136,12 @@ func netOf(w *work.Work) func() *net.Plan {
 }
 
 // against holds what was tallied against a plan.
-func (p *planned) against(l *stock.Account) tally.Progress { return tally.By(l, p.work, p.net()) }
+func (l *logged) against(p *planned) tally.Progress {
+	if l.last.by != p || l.last.events != l.log.Len() {
+		l.last = heldAgainst{p, l.log.Len(), tally.By(l.log, p.work, p.net())}
+	}
+	return l.last.progress
+}
 
 // keep weighs what was planned, and lets the oldest go where all together are too heavy.
 func (k *kept) keep(p *planned) {
@@ -206,12 +219,12 @@ func (k *kept) logOf(quilt string) *logged {
 // tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file
 // and added.
 func (k *kept) tallied(ctx context.Context, quilt string, by *planned) (p tally.Progress, err error) {
-	err = k.read(ctx, quilt, func(log *stock.Account) { p = by.against(log) })
+	err = k.read(ctx, quilt, func(l *logged) { p = l.against(by) })
 	return p, err
 }
 
 // read gives what was tallied of a quilt up to now, for as long as it is looked at.
-func (k *kept) read(ctx context.Context, quilt string, look func(*stock.Account)) error {
+func (k *kept) read(ctx context.Context, quilt string, look func(*logged)) error {
 	l := k.logOf(quilt)
 	l.mu.Lock()
 	defer l.mu.Unlock()
@@ -238,7 +251,7 @@ func (k *kept) read(ctx context.Context, quilt string, look func(*stock.Account)
 	if !l.read.Swap(true) {
 		k.lighten()
 	}
-	look(l.log)
+	look(l)
 	return nil
 }
 

@@ -237,6 +237,37 @@ func TestAPlanIsWorkedOutOnce(t *testing.T) {
 	}
 }
 
+// What was counted goes on while the order of sewing, the sums and the times are being worked out: each is of one moment.
+func TestTheOrderIsAskedForWhileOneCounts(t *testing.T) {
+	s := newSite(t)
+	s.create("quilt-one")
+	ask := func(method, url, body string) {
+		r := httptest.NewRequestWithContext(context.Background(), method, url, strings.NewReader(body))
+		r.Header.Set("Content-Type", "application/json")
+		r.Host, r.RemoteAddr = "127.0.0.1:8337", "127.0.0.1:50000"
+		w := httptest.NewRecorder()
+		s.h.ServeHTTP(w, r)
+		if w.Code != http.StatusOK {
+			t.Errorf("%s: %d %s", url, w.Code, w.Body)
+		}
+	}
+	var wait sync.WaitGroup
+	for _, url := range []string{"order", "sums", "times", "progress"} {
+		wait.Go(func() {
+			for range 150 {
+				ask("GET", "/api/quilts/quilt-one/"+url, "")
+			}
+		})
+	}
+	wait.Go(func() {
+		for i := range 120 {
+			ask("POST", "/api/quilts/quilt-one/events", fmt.Sprintf(
+				`{"events":[{"id":"while-%04d","step":"I","kind":"made","n":1,"rev":1,"at":"2026-01-01T00:00:00Z"}]}`, i))
+		}
+	})
+	wait.Wait()
+}
+
 func TestAnEventOfARevisionThatIsNotThereIsRefused(t *testing.T) {
 	s := newSite(t)
 	s.create("quilt-one")
@@ -248,10 +279,10 @@ func TestAnEventOfARevisionThatIsNotThereIsRefused(t *testing.T) {
 }
 
 // One tally more, and one look at what was counted, cost the same with a hundred before it and with a million and 5,000
-// revisions: the two are measured in turn, and the metrics are how many times as long the second takes, and how many
-// milliseconds a look takes then.
+// revisions, or with things of 500 sizes that nothing asks for: they are measured in turn, and the metrics are how many
+// times as long the others take, and how many milliseconds a look takes after a million.
 func BenchmarkTallyByHistory(b *testing.B) {
-	with := func(n, revisions int) (tally, look func(i int)) {
+	with := func(n, revisions, sizes int) (tally, look func(i int)) {
 		at := filepath.Join(b.TempDir(), "vicis.db")
 		st, err := store.Open(context.Background(), at)
 		if err != nil {
@@ -267,7 +298,7 @@ func BenchmarkTallyByHistory(b *testing.B) {
 		if err != nil {
 			b.Fatal(err)
 		}
-		tallied(b, at, n)
+		tallied(b, at, n, sizes)
 		s := site{b, New(st, http.NotFoundHandler(), door.Doors{})}
 		look = func(int) {
 			if w := s.do("GET", "/api/quilts/quilt-one/progress", ""); w.Code != http.StatusOK {
@@ -282,13 +313,14 @@ func BenchmarkTallyByHistory(b *testing.B) {
 			}
 		}, look
 	}
-	few, lookFew := with(100, 1)
-	many, lookMany := with(1_000_000, 5000)
-	var took [4]time.Duration
+	few, lookFew := with(100, 1, 1)
+	many, lookMany := with(1_000_000, 5000, 1)
+	foreign, lookForeign := with(1000, 1, 500)
+	var took [6]time.Duration
 	i := 0
 	for b.Loop() {
 		i++
-		for k, do := range []func(int){few, many, lookFew, lookMany} {
+		for k, do := range []func(int){few, many, lookFew, lookMany, foreign, lookForeign} {
 			start := time.Now()
 			do(i)
 			took[k] += time.Since(start)
@@ -297,10 +329,12 @@ func BenchmarkTallyByHistory(b *testing.B) {
 	b.ReportMetric(float64(took[1])/float64(took[0]), "tally-1000000÷100")
 	b.ReportMetric(float64(took[3])/float64(took[2]), "look-1000000÷100")
 	b.ReportMetric(took[3].Seconds()*1000/float64(i), "look-ms")
+	b.ReportMetric(float64(took[4])/float64(took[0]), "tally-foreign÷none")
+	b.ReportMetric(float64(took[5])/float64(took[2]), "look-foreign÷none")
 }
 
-// tallied puts so many events into a file at once.
-func tallied(b *testing.B, at string, n int) {
+// tallied puts so many events into a file at once, of a size that is asked for or of so many that are not.
+func tallied(b *testing.B, at string, n, sizes int) {
 	b.Helper()
 	raw, err := sql.Open("sqlite", at)
 	if err != nil {
@@ -309,7 +343,8 @@ func tallied(b *testing.B, at string, n int) {
 	defer raw.Close()
 	if _, err := raw.ExecContext(context.Background(), `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ?)
 		INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, look, rev, received)
-		SELECT printf('before-%07d', i), 'quilt-one', 'I', 'made', 1, '2 1/2 in x 10 1/2 in', '', '', '', 'look', 1, '' FROM n`, n); err != nil {
+		SELECT printf('before-%07d', i), 'quilt-one', 'I', 'made', 1,
+			CASE WHEN ? = 1 THEN '2 1/2 in x 10 1/2 in' ELSE printf('%d in x 10 1/2 in', 100 + i % ?) END, '', '', '', 'look', 1, '' FROM n`, n, sizes, sizes); err != nil {
 		b.Fatal(err)
 	}
 }

@@ -10,7 +10,6 @@ import (
 	"vicis/core/machine"
 	"vicis/core/naming"
 	"vicis/core/order"
-	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/times"
 )
@@ -35,9 +34,9 @@ func (s *Server) order(ctx context.Context, in *QuiltIn) (*body[order.Order], er
 	}
 	var progress tally.Progress
 	var takes func(step, n int) (string, bool)
-	if err := s.kept.read(ctx, in.ID, func(log *stock.Account) {
-		progress, takes = p.against(log),
-			times.Takes(log.Log, p.work)
+	if err := s.kept.read(ctx, in.ID, func(l *logged) {
+		progress, takes = l.against(p),
+			times.Takes(l.log.Log, p.work)
 	}); err != nil {
 		return nil, door.Explain(err)
 	}

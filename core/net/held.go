@@ -5,15 +5,22 @@ import (
 	"vicis/core/work"
 )
 
-// There is what there is, by the things of a plan, and what no step of it makes.
+// There is what there is at one moment, by the things of a plan, and what no step of it makes: what comes to the account
+// afterwards changes nothing in it.
 type There struct {
 	Held  []stock.Held // by thing
 	Told  []StepTold   // by step
 	Other []stock.Held
-	cut   func(from int, t work.Identity) int     // how many were cut from strips or sets
-	begun func(from int, t work.Identity) float64 // and how many those took
-	more  []int                                   // by step: how many more came of the runs that were begun
-	at    map[work.Identity][]int                 // of those, by what they are but for how they are pressed
+	cut   map[cutOf]int           // how many were cut from strips or sets
+	begun map[cutOf]float64       // and how many those took
+	more  []int                   // by step: how many more came of the runs that were begun
+	at    map[work.Identity][]int // of those, by what they are but for how they are pressed
+}
+
+// cutOf is a thing that is cut from another.
+type cutOf struct {
+	from int
+	of   work.Identity
 }
 
 // StepTold is how many were counted at a step, and at the iron: pressed as is planned now, otherwise, and of these such
@@ -24,8 +31,6 @@ type StepTold struct{ Made, Aside, Pressed, Otherwise, Again int }
 // what is called so and as large now.
 func (p *Plan) There(l *stock.Account) *There {
 	s := p.nothing()
-	s.cut = func(from int, t work.Identity) int { return l.Cut(p.things[from].is, t) }
-	s.begun = func(from int, t work.Identity) float64 { return l.Begun(p.things[from].is, t) }
 	for _, h := range l.All() {
 		k, asked := p.index[h.Makes]
 		if !asked {
@@ -62,11 +67,7 @@ func (p *Plan) There(l *stock.Account) *There {
 			}
 		}
 	}
-	for i, r := range p.Book.Order {
-		if r.Falls != nil {
-			s.more[i] = l.Uncounted(r)
-		}
-	}
+	p.parts(s, l)
 	for k, t := range p.things {
 		for _, i := range s.Held[k].Ironed {
 			if !p.asPlanned(t.makers[0], i.As) {
@@ -80,6 +81,22 @@ func (p *Plan) There(l *stock.Account) *There {
 	return s
 }
 
+// parts is what is begun of strips, sets and runs.
+func (p *Plan) parts(s *There, l *stock.Account) {
+	for i, r := range p.Book.Order {
+		if r.Falls != nil {
+			s.more[i] = l.Uncounted(r)
+		}
+		for _, t := range r.Takes {
+			if k := (cutOf{p.index[t.Of.Makes], r.Makes}); t.Laid != nil {
+				s.cut[k] = l.Cut(t.Of.Makes, r.Makes)
+			} else if t.Per > 1 {
+				s.begun[k] = l.Begun(t.Of.Makes, r.Makes)
+			}
+		}
+	}
+}
+
 // asPlanned says whether what a step makes is planned to be pressed so. Who counted it by no plan is believed.
 func (p *Plan) asPlanned(step int, as string) bool {
 	is := p.Book.Order[step].Ironed
@@ -89,10 +106,8 @@ func (p *Plan) asPlanned(step int, as string) bool {
 func (p *Plan) nothing() *There {
 	s := &There{
 		Held: make([]stock.Held, len(p.things)), Told: make([]StepTold, len(p.work.Steps)), at: map[work.Identity][]int{},
-		more: make([]int, len(p.work.Steps)),
+		more: make([]int, len(p.work.Steps)), cut: map[cutOf]int{}, begun: map[cutOf]float64{},
 	}
-	s.cut = func(int, work.Identity) int { return 0 }
-	s.begun = func(int, work.Identity) float64 { return 0 }
 	for k, t := range p.things {
 		s.Held[k].Makes = t.is
 	}
@@ -114,7 +129,7 @@ func (s *There) otherwise(other []stock.Held, r *stock.Recipe, want int) (n int)
 
 // Rest is how many more of a step come of the one of another step that was begun for it, of so many from each.
 func (p *Plan) Rest(s *There, step, from, per int) int {
-	x := s.begun(p.of[from], p.things[p.of[step]].is)
+	x := s.begun[cutOf{p.of[from], p.things[p.of[step]].is}]
 	return int((float64(stock.Up(x))-x)*float64(per) + 0.5)
 }
 

@@ -190,12 +190,12 @@ func (d *down) asked(s *There, k int) int {
 		x += n
 	}
 	for is, t := range d.part[k] {
-		begun := s.begun(k, is)
+		begun := s.begun[cutOf{k, is}]
 		x += (stock.Up(begun+float64(t.n)/float64(t.Per)) - stock.Up(begun)) * t.Each
 	}
 	for laid, cut := range d.cut[k] {
-		before := laid.Opened(func(t work.Identity) int { return s.cut(k, t) })
-		x += laid.Opened(func(t work.Identity) int { return s.cut(k, t) + cut[t] }) - before
+		before := laid.Opened(func(t work.Identity) int { return s.cut[cutOf{k, t}] })
+		x += laid.Opened(func(t work.Identity) int { return s.cut[cutOf{k, t}] + cut[t] }) - before
 	}
 	return x
 }

@@ -438,10 +438,10 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 	}
 	out.Lost, out.Costs, out.Carries = []string{}, []string{}, []Carry{}
 	known := map[string]int{}
-	for _, l := range q.counted.NoLonger {
+	for _, l := range q.counted.AllLost() {
 		known[string(l.Step)+l.Exact] = l.Good
 	}
-	for _, l := range q.against(w).NoLonger {
+	for _, l := range q.against(w).AllLost() {
 		if known[string(l.Step)+l.Exact] != l.Good && !(q.carries && q.carry(&out, l.Step, w)) {
 			out.Lost = append(out.Lost, l.Says)
 		}

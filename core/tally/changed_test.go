@@ -229,7 +229,7 @@ func TestATallyStaysWithItsThingWhateverIsChanged(t *testing.T) {
 		p := tally.Fold(w, events)
 		got := good(p)
 		listed := map[naming.Step]int{}
-		for _, l := range p.NoLonger {
+		for _, l := range p.AllLost() {
 			listed[l.Step] += l.Good
 			if l.Says == "" || strings.Contains(l.Says, "strips/") {
 				t.Errorf("%s: %q", c.name, l.Says)
@@ -319,7 +319,7 @@ func TestNothingTalliedIsLostOnAnyWay(t *testing.T) {
 		for _, s := range p.Steps {
 			sum += s.Good
 		}
-		for _, l := range p.NoLonger {
+		for _, l := range p.AllLost() {
 			sum += l.Good
 		}
 		if sum != total {

@@ -220,7 +220,7 @@ func TestAnotherFabricAndBack(t *testing.T) {
 	h.is("2½″ Cotton", 0, 4, 4, 0, 7)
 	p := tally.Against(h.log, h.w)
 	left := map[string]int{}
-	for _, l := range p.NoLonger {
+	for _, l := range p.AllLost() {
 		left[strings.Split(l.Says, " made before")[0]] = l.Left // by what it was called then
 	}
 	if want := map[string]int{"5 of 2½″ Slate": 0, "2 of Set A": 0, "1 of Set B": 0, "12 of Nine-patch": 12}; !maps.Equal(left, want) {
@@ -356,7 +356,7 @@ func TestAShortStripIsUsedUp(t *testing.T) {
 	h.is("Light square", 2, 0, 2, 0, 48)
 	h.is("7″ Cotton", 0, 0, 0, 0, 10)
 	h.doubts(0)
-	for _, l := range tally.Against(h.log, h.w).NoLonger {
+	for _, l := range tally.Against(h.log, h.w).AllLost() {
 		if l.Left != 0 {
 			t.Errorf("%d lie there: %s", l.Left, l.Says)
 		}

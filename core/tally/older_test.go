@@ -41,7 +41,7 @@ func TestWhatOlderProgramsTalliedStillCounts(t *testing.T) {
 			t.Fatal(name, *w.Problems)
 		}
 		p := tally.Fold(w, older.Events)
-		for _, l := range p.NoLonger {
+		for _, l := range p.AllLost() {
 			t.Errorf("%s: %s", name, l.Says)
 		}
 		made := map[naming.Step]int{}

@@ -2,6 +2,7 @@ package tally
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -44,13 +45,39 @@ func counting(l *stock.Account, w *work.Work, p *net.Plan) foldCounted {
 		f.latest = append(f.latest, c.last)
 	}
 	f.shared()
-	for _, h := range other {
-		if good := h.Made - h.Aside; h.Counted && (good != 0 || h.Aside != 0) {
-			f.NoLonger = append(f.NoLonger, Lost{h.Step, h.Makes.Size, good, h.OnHand, f.lost(h, good)})
-			f.usedUp(h, good)
-		}
-	}
+	other = slices.DeleteFunc(other, func(h stock.Held) bool { return !h.Counted || h.Made == h.Aside && h.Aside == 0 })
+	f.usedUp(other)
+	f.lost = func(most int) (list []Lost, more int) { return f.leftOver(other, most) }
+	f.NoLonger, f.NoLongerMore = f.lost(mostLost)
 	return f
+}
+
+// mostLost is how many kinds of what nothing asks for any more are told with every count: judgement, as many as anybody
+// reads.
+const mostLost = 12
+
+// leftOver tells of what nothing asks for any more, of no more kinds than are wanted: those first of which some lie
+// there.
+func (f *folding) leftOver(other []stock.Held, most int) ([]Lost, int) {
+	if len(other) > most {
+		other = slices.Clone(other)
+		slices.SortStableFunc(other, func(a, b stock.Held) int { return min(1, b.OnHand) - min(1, a.OnHand) })
+	}
+	list := []Lost{}
+	for _, h := range other[:min(most, len(other))] {
+		good := h.Made - h.Aside
+		list = append(list, Lost{h.Step, h.Makes.Size, good, h.OnHand, f.lostWords(h, good)})
+	}
+	return list, len(other) - len(list)
+}
+
+// AllLost tells of everything that nothing asks for any more.
+func (p Progress) AllLost() []Lost {
+	if p.lost == nil {
+		return nil
+	}
+	list, _ := p.lost(math.MaxInt)
+	return list
 }
 
 // shared says of every step what of the stock of its thing was made there: of what several steps make the first are
@@ -80,7 +107,19 @@ func (f *folding) shared() {
 
 // usedUp doubts that what is there suffices of which something was cut that no plan tells of: strips, sets or tubes
 // that are used up give nothing else. Once they are counted after that, they are what they are.
-func (f *folding) usedUp(h stock.Held, good int) {
+func (f *folding) usedUp(other []stock.Held) {
+	last := map[work.Identity]int{} // when each was counted last
+	for _, k := range f.log.Counts() {
+		if t, known := f.log.Item(k.Key); known {
+			last[t] = max(last[t], k.Last)
+		}
+	}
+	for _, h := range other {
+		f.usedUpBy(h, h.Made-h.Aside, last[h.Makes])
+	}
+}
+
+func (f *folding) usedUpBy(h stock.Held, good, last int) {
 	var from naming.Step
 	if tube, _, ring := h.Step.Ring(); ring {
 		from = tube.Step()
@@ -91,15 +130,11 @@ func (f *folding) usedUp(h stock.Held, good int) {
 	if _, named := stock.AsNamed(h.Makes); !named || !known || len(f.w.Steps[i].Size) == 0 {
 		return
 	}
-	last := -1
-	for _, k := range f.log.Counts() {
-		if t, _ := f.log.Item(k.Key); t == h.Makes {
-			last = k.Last
-		}
+	if good <= 0 || f.Steps[i].Made == 0 || f.latest[i] >= last {
+		return
 	}
 	side := work.Exactly(f.w.Steps[i].Size[0]) // of what is cut across strips or sets one side is as wide as they are
-	if slices.Contains(strings.Split(h.Makes.Size, " x "), side) && good > 0 && f.Steps[i].Made > 0 &&
-		f.latest[i] < last {
+	if slices.Contains(strings.Split(h.Makes.Size, " x "), side) {
 		f.doubt(f.w.Steps[i], UsedUp, fmt.Sprintf("%s: %d that no longer fit were cut from these, and the plan counts on "+
 			"all of them.", f.w.Steps[i].Called, good),
 			"Count again how many can still be cut as planned: what is used up is made once more.", nil)
@@ -131,8 +166,8 @@ func (f *folding) keys() []stepCount {
 	return counts
 }
 
-// lost says what was made and that nothing asks for it.
-func (f *folding) lost(h stock.Held, good int) string {
+// lostWords says what was made and that nothing asks for it.
+func (f *folding) lostWords(h stock.Held, good int) string {
 	says := f.madeOf(h, good)
 	switch {
 	case h.OnHand == good || h.Presumed > 0:

@@ -224,6 +224,7 @@ func TestOrderOfArrivalDoesNotMatter(t *testing.T) {
 		for i := range p.Steps {
 			p.Steps[i].Last, p.Steps[i].State = nil, ""
 		}
+		p.lost = nil
 		return p
 	}
 	want := strip(Fold(steps.Three, events))
@@ -387,7 +388,7 @@ func TestWhatNoLongerFitsHasUsedUpItsCloth(t *testing.T) {
 				t.Errorf("doubted is %s", d.Step)
 			}
 		}
-		for _, l := range p.NoLonger {
+		for _, l := range p.AllLost() {
 			if !strings.Contains(l.Says, "12 rings of ") && !strings.Contains(l.Says, "5 of ring of 2 made at 1¾″") {
 				t.Error(l.Says)
 			}

@@ -137,21 +137,23 @@ type Thread struct {
 
 // Progress is what the events come to against a plan.
 type Progress struct {
-	Steps    []StepProgress  `json:"steps" doc:"In the order of the plan"`
-	Stages   []StageProgress `json:"stages"`
-	Next     naming.Step     `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
-	NoLonger []Lost          `json:"noLonger" doc:"Work that was tallied and no longer fits the plan"`
-	Doubts   []Doubt         `json:"doubts" doc:"Counts that cannot be"`
-	Gauged   []Gauged        `json:"gauged" doc:"What was measured, step by step, and what it says of the seam"`
-	Script   [][]int         `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
-	Kit      *Kit            `json:"kit,omitempty" doc:"The kit under way, where blocks are sewn in kits"`
-	Sewn     SewnOf          `json:"sewn" doc:"Which blocks whose prints are dealt are sewn, and of which prints"`
-	Thread   *Thread         `json:"thread,omitempty" doc:"On the bobbin; nothing while no bobbin was told of, or times and thread are hidden"`
-	Counted  int             `json:"counted" doc:"All good pieces of all steps"`
-	Events   int             `json:"events"`
+	Steps        []StepProgress  `json:"steps" doc:"In the order of the plan"`
+	Stages       []StageProgress `json:"stages"`
+	Next         naming.Step     `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
+	NoLonger     []Lost          `json:"noLonger" doc:"Work that was tallied and no longer fits the plan, of no more than 12 kinds: those first of which some lie there"`
+	NoLongerMore int             `json:"noLongerMore" doc:"How many kinds more there are of that"`
+	Doubts       []Doubt         `json:"doubts" doc:"Counts that cannot be"`
+	Gauged       []Gauged        `json:"gauged" doc:"What was measured, step by step, and what it says of the seam"`
+	Script       [][]int         `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
+	Kit          *Kit            `json:"kit,omitempty" doc:"The kit under way, where blocks are sewn in kits"`
+	Sewn         SewnOf          `json:"sewn" doc:"Which blocks whose prints are dealt are sewn, and of which prints"`
+	Thread       *Thread         `json:"thread,omitempty" doc:"On the bobbin; nothing while no bobbin was told of, or times and thread are hidden"`
+	Counted      int             `json:"counted" doc:"All good pieces of all steps"`
+	Events       int             `json:"events"`
 
 	net   *net.Plan
 	there *net.There
+	lost  func(most int) (list []Lost, more int)
 }
 
 // For is what is to be made for so many more of a step, from what there is; of steps that are left out nothing is.

@@ -1,6 +1,8 @@
 package work
 
 import (
+	"slices"
+
 	"vicis/core/measure"
 	"vicis/core/naming"
 )
@@ -52,25 +54,29 @@ func (s Step) Serves() []Identity {
 // else the one of the same unit that has the same size and look, for what was made stays what it is when rows change
 // places.
 func (w *Work) Placing() func(step naming.Step, k As) (at int, fits bool) {
-	named, sized := map[naming.Step]int{}, map[string][]int{}
+	named, sized, exact := map[naming.Step]int{}, map[string][]int{}, make([]string, len(w.Steps))
 	for i, s := range w.Steps {
+		exact[i] = s.Exact()
 		if _, twice := named[s.ID]; !twice {
 			named[s.ID] = i
 		}
-		sized[s.Exact()] = append(sized[s.Exact()], i)
+		sized[exact[i]] = append(sized[exact[i]], i)
 		for _, older := range s.Older {
 			sized[older.Exact] = append(sized[older.Exact], i)
 		}
 	}
+	fits := func(i int, k As) bool {
+		return As{exact[i], w.Steps[i].Look}.is(k) || slices.ContainsFunc(w.Steps[i].Older, k.is)
+	}
 	return func(step naming.Step, k As) (int, bool) {
-		if i, known := named[step]; known && w.Steps[i].Fits(k) {
+		if i, known := named[step]; known && fits(i, k) {
 			return i, true
 		}
 		if k.Look == "" {
 			return 0, false
 		}
 		for _, i := range sized[k.Exact] {
-			if sameKind(w.Steps[i].ID, step) && w.Steps[i].Fits(k) {
+			if sameKind(w.Steps[i].ID, step) && fits(i, k) {
 				return i, true
 			}
 		}

@@ -47,10 +47,9 @@ type Step struct {
 // As is the size and the look that something is tallied by; no look stands for any.
 type As struct{ Exact, Look string }
 
-// Fits says whether something tallied so is one of the step; where no look was kept, by its size alone.
-func (s Step) Fits(k As) bool {
-	is := func(a As) bool { return a.Exact == k.Exact && (k.Look == "" || a.Look == "" || k.Look == a.Look) }
-	return is(As{s.Exact(), s.Look}) || slices.ContainsFunc(s.Older, is)
+// is says whether one is the other, as far as they say.
+func (a As) is(k As) bool {
+	return a.Exact == k.Exact && (k.Look == "" || a.Look == "" || k.Look == a.Look)
 }
 
 // Told is how a size is told.

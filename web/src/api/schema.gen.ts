@@ -2457,8 +2457,13 @@ export interface components {
             kit?: components["schemas"]["Kit"];
             /** @description The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done */
             next: string;
-            /** @description Work that was tallied and no longer fits the plan */
+            /** @description Work that was tallied and no longer fits the plan, of no more than 12 kinds: those first of which some lie there */
             noLonger: components["schemas"]["Lost"][];
+            /**
+             * Format: int64
+             * @description How many kinds more there are of that
+             */
+            noLongerMore: number;
             /** @description Of every line of the cutting script, part by part, how often it has been done */
             script: number[][];
             /** @description Which blocks whose prints are dealt are sewn, and of which prints */

@@ -3,6 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { Project } from "../api/client";
 import { keptHere } from "../bench/Message";
+import { many } from "../frame/many";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import type { useRecord } from "./useRecord";
@@ -81,6 +82,9 @@ export function Balance({ project, record }: Props) {
           <Ruled>{`Left over: ${l.says}.`}</Ruled>
         </Text>
       ))}
+      {project.progress.noLongerMore > 0 && (
+        <Text py="6px">{`${many(project.progress.noLongerMore, "kind")} more that nothing asks for.`}</Text>
+      )}
     </Section>
   );
 }

@@ -126,6 +126,9 @@ export function QuiltPage() {
                   <Ruled>{l.says}</Ruled>
                 </Text>
               ))}
+              {project.progress.noLongerMore > 0 && (
+                <Text>{`${many(project.progress.noLongerMore, "kind")} more that nothing asks for.`}</Text>
+              )}
             </Box>
           )}
         </Box>

@@ -1,0 +1,11 @@
+import {b,p,begin,get,count,table,rows} from "./walk.mjs";
+const id = await begin("log-cabin","Logs");
+const q = await get(id);
+for (const s of q.plan.steps) console.log(s.id,"|",s.name,"|",s.make,"|",s.stage);
+let k=0;
+for (const s of q.plan.steps.filter(s=>s.stage==="units"||s.stage==="blocks").slice(0,5)) await count(id, s.id, 12-2*k++);
+await table(id);
+await p.goto(`/q/${id}/press`); await p.waitForTimeout(1500);
+const buttons = await p.getByRole("button").allTextContents(); console.log(buttons);
+await p.screenshot({path:"/tmp/s4.png", fullPage:true});
+await b.close();

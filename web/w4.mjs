@@ -1,0 +1,12 @@
+import {b,p,get,count,table,rows} from "./walk.mjs";
+const list = await p.request.get("/api/quilts"); const id = (await list.json()).quilts?.find?.(q=>q.name==="Logs")?.id ?? (await list.json()).find?.(q=>q.name==="Logs").id;
+console.log(id);
+await p.goto("/");
+await p.goto(`/q/${id}/press`); await p.waitForTimeout(1500);
+console.log(await p.getByRole("region",{name:"What to press"}).locator("section,li,div").filter({hasText:"Do it"}).last().innerText());
+const rem = p.getByRole("button", { name: /^Do it/ });
+for (let i=0;i<await rem.count();i++) console.log(await rem.nth(i).getAttribute("aria-label"), "|", (await rem.nth(i).locator("xpath=../..").innerText()).slice(0,500));
+await rem.nth(0).click(); await p.waitForTimeout(1500);
+await table(id);
+const after=(await get(id)).document; console.log(JSON.stringify(after.press), JSON.stringify(after.top));
+await b.close();

@@ -1,0 +1,15 @@
+import {b,p,get,count,table,rows} from "./walk.mjs";
+await p.goto("/");
+const id = (await get("","")) .find?.(q=>q.name==="Looks")?.id ?? await p.evaluate(async()=>{const l=await (await fetch("/api/quilts")).json(); return (l.quilts??l).find(q=>q.name==="Looks").id});
+await p.goto(`/q/${id}/bench/block`); await p.waitForTimeout(1200);
+await p.keyboard.press("r"); await p.waitForTimeout(600); await p.screenshot({path:"/tmp/s5.png"});
+await p.goto(`/q/${id}/quilt`); await p.waitForTimeout(800);
+await p.getByRole("button",{name:"Add a fabric"}).click(); await p.waitForTimeout(400);
+const selects = p.locator("select").filter({hasText:"is Fabric 3"}); console.log(await selects.count(), await selects.first().getAttribute("aria-label"));
+await selects.first().selectOption({label:"is Fabric 3"}); await p.waitForTimeout(900);
+await p.getByRole("button", { name: /Keep this plan/ }).click();
+await p.getByText("Changed, not kept yet").waitFor({state:"hidden"});
+await p.waitForTimeout(900);
+await table(id);
+await p.screenshot({path:"/tmp/s6.png", fullPage:true});
+await b.close();
