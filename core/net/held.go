@@ -5,8 +5,8 @@ import (
 	"vicis/core/work"
 )
 
-// There is what there is at one moment, by the things of a plan, and what no step of it makes: what comes to the account
-// afterwards changes nothing in it.
+// There is what there is at one moment, by the things of a plan, and what no step of it makes: what comes to the
+// account afterwards changes nothing in it.
 type There struct {
 	Held  []stock.Held // by thing
 	Told  []StepTold   // by step
