@@ -12,8 +12,19 @@ import (
 	"github.com/pressly/goose/v3"
 )
 
-// A database of the first version keeps everything when it is opened by this one.
+// A database of every earlier version keeps everything when it is opened by this one.
 func TestAnOlderDatabaseIsBroughtUpToDateWhole(t *testing.T) {
+	files, err := fs.Glob(migrations, "migrations/*.sql")
+	if err != nil || len(files) < 9 {
+		t.Fatal(files, err)
+	}
+	for version := 1; version < len(files); version++ {
+		t.Run(filepath.Base(files[version-1]), func(t *testing.T) { broughtUp(t, int64(version)) })
+	}
+}
+
+func broughtUp(t *testing.T, version int64) {
+	t.Helper()
 	ctx := context.Background()
 	path := filepath.Join(t.TempDir(), "old.db")
 	db, err := sqlx.Open("sqlite", "file:"+path+"?"+pragmas)
@@ -28,7 +39,7 @@ func TestAnOlderDatabaseIsBroughtUpToDateWhole(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := provider.UpTo(ctx, 1); err != nil {
+	if _, err := provider.UpTo(ctx, version); err != nil {
 		t.Fatal(err)
 	}
 	for _, q := range []string{
