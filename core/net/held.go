@@ -11,10 +11,11 @@ type There struct {
 	Held  []stock.Held // by thing
 	Told  []StepTold   // by step
 	Other []stock.Held
-	cut   map[cutOf]int           // how many were cut from strips or sets
-	begun map[cutOf]float64       // and how many those took
-	more  []int                   // by step: how many more came of the runs that were begun
-	at    map[work.Identity][]int // of those, by what they are but for how they are pressed
+	rests map[int][]stock.RestLength // what is left of strips, sets and tubes that were begun, by thing
+	cut   map[cutOf]int              // how many were cut from strips or sets
+	begun map[cutOf]float64          // and how many those took
+	more  []int                      // by step: how many more came of the runs that were begun
+	at    map[work.Identity][]int    // of those, by what they are but for how they are pressed
 }
 
 // cutOf is a thing that is cut from another.
@@ -87,6 +88,9 @@ func (p *Plan) parts(s *There, l *stock.Account) {
 		if r.Falls != nil {
 			s.more[i] = l.Uncounted(r)
 		}
+		if r.Stuff != nil {
+			s.rests[p.of[i]] = l.Rests(r.Makes)
+		}
 		for _, t := range r.Takes {
 			if k := (cutOf{p.index[t.Of.Makes], r.Makes}); t.Laid != nil {
 				s.cut[k] = l.Cut(t.Of.Makes, r.Makes)
@@ -107,6 +111,7 @@ func (p *Plan) nothing() *There {
 	s := &There{
 		Held: make([]stock.Held, len(p.things)), Told: make([]StepTold, len(p.work.Steps)), at: map[work.Identity][]int{},
 		more: make([]int, len(p.work.Steps)), cut: map[cutOf]int{}, begun: map[cutOf]float64{},
+		rests: map[int][]stock.RestLength{},
 	}
 	for k, t := range p.things {
 		s.Held[k].Makes = t.is
@@ -134,14 +139,23 @@ func (p *Plan) Rest(s *There, step, from, per int) int {
 }
 
 // Gives is how many more of a step can be cut from the strips or sets of another that several things are cut from, by
-// how they are laid out and given that so many need not be cut any more.
+// how they are laid out and given that so many need not be cut any more: no more than come of those that are whole and
+// of what is left of others.
 func (p *Plan) Gives(s *There, step, from, done int) int {
-	h, laid := s.Held[p.of[from]], p.Book.Laid[p.work.Steps[from].ID]
-	if laid == nil {
+	h, laid, wide := s.Held[p.of[from]], p.Book.Laid[p.work.Steps[from].ID], p.work.Steps[step].Across()
+	stuff := p.Book.Order[from].Stuff
+	if laid == nil || stuff == nil || wide == 0 {
 		return 0
 	}
-	return max(0, laid.Gives(p.things[p.of[step]].is, h.Made+h.Presumed-h.Aside)-done)
+	most := h.OnHand * stuff.Most(wide)
+	for _, rest := range s.rests[p.of[from]] {
+		most += rest.N * int(rest.Long/wide)
+	}
+	return max(0, min(most, laid.Gives(p.things[p.of[step]].is, h.Made+h.Presumed-h.Aside)-done))
 }
+
+// Rests is what is left of those of a step that were begun.
+func (p *Plan) Rests(s *There, step int) []stock.RestLength { return s.rests[p.of[step]] }
 
 // Item says which thing a step makes, by number: steps of one number share what there is of it.
 func (p *Plan) Item(step int) int { return p.of[step] }

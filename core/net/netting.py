@@ -100,6 +100,8 @@ class Piles:
                 now[f["step"]] = min(now[f["step"]], max(told.get(f["step"], 0), runs * f["each"]))
         for f in r["falls"]:
             self.made[f["thing"]] += now[f["step"]] - was[f["step"]]
+            if f["thing"] != r["thing"]:
+                self.presumed[f["thing"]] += max(0, -self.hand(f["thing"]))
             self.told.setdefault((f["thing"], f["step"]), [0, 0, 0])[2] = now[f["step"]] - told.get(f["step"], 0)
         run["made"] = now
         before = run["begun"]
@@ -156,7 +158,8 @@ class Piles:
         runs = -(n // -each) if n > 0 else -(-n // each)
         for f in r["falls"]:
             if not f["apart"] or f["step"] == r["step"]:
-                self.presumed[f["thing"]] += runs * f["each"]
+                there = max(0, min(self.presumed[f["thing"]], self.hand(f["thing"])))
+                self.presumed[f["thing"]] += max(runs * f["each"], -there)
         self.take(r, runs * each, before)
         self.ran(r, runs)
 

@@ -8,6 +8,7 @@ import (
 	"strings"
 	"time"
 
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/record"
 	"vicis/core/work"
@@ -34,6 +35,14 @@ type Account struct {
 	done    int // how many of them the state has
 	marks   []mark
 	alike   map[work.Identity][]int // things that differ in how they are pressed alone
+	across  map[int][]cutter        // by the thing that is cut across
+}
+
+// cutter is a thing that is cut across another, each so wide.
+type cutter struct {
+	offKey
+	wide measure.Length
+	laid *CutLayout // of several things the layout by which they are cut
 }
 
 // known is a recipe with the numbers of what it names.
@@ -41,6 +50,7 @@ type known struct {
 	*Recipe
 	thing, count int
 	of           []*known
+	off          []*offKey // of what is cut across another
 	serves       []int
 	falls        []int // the things that fall out of its run
 	piles        []int // and where these are counted
@@ -96,7 +106,7 @@ func NewAccount() *Account {
 		Log: record.NewLog(), things: map[work.Identity]int{}, steps: map[at]int{}, facts: map[*Recipe]*known{},
 		now: nothing(), alike: map[work.Identity][]int{},
 		keys: map[record.Key]work.Identity{}, planned: map[record.Key]int{}, named: map[record.Key]*Recipe{},
-		told: map[record.Key]*known{},
+		told: map[record.Key]*known{}, across: map[int][]cutter{},
 	}
 }
 
@@ -395,7 +405,9 @@ func (l *Account) know(r *Recipe) *known {
 	l.first = append(l.first, k)
 	k.count = l.counted(at{k.thing, r.Step})
 	for _, t := range r.Takes {
-		k.of = append(k.of, l.know(t.Of))
+		of := l.know(t.Of)
+		k.of = append(k.of, of)
+		k.off = append(k.off, l.cuts(of, k, t))
 		if t.Laid != nil {
 			for _, line := range t.Laid.Lines {
 				for _, g := range line.Gives {
@@ -416,4 +428,19 @@ func (l *Account) know(r *Recipe) *known {
 	}
 	k.run = r.run()
 	return k
+}
+
+// cuts notes how a thing is cut across another, if it is.
+func (l *Account) cuts(of, r *known, t RecipeTake) *offKey {
+	if t.Wide == 0 || t.Of.Stuff == nil {
+		return nil
+	}
+	c := cutter{offKey{of.thing, r.thing, *t.Of.Stuff, ""}, t.Wide, t.Laid}
+	if t.Laid != nil {
+		c.layout = written(t.Laid, func(string, string) {})
+	}
+	if !slices.ContainsFunc(l.across[of.thing], func(o cutter) bool { return o.offKey == c.offKey }) {
+		l.across[of.thing] = append(l.across[of.thing], c)
+	}
+	return &c.offKey
 }

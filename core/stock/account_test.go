@@ -10,6 +10,7 @@ import (
 	"testing"
 
 	"vicis/core/document"
+	"vicis/core/measure"
 	"vicis/core/net"
 	"vicis/core/record"
 	"vicis/core/stock"
@@ -62,7 +63,8 @@ func history(r *rand.Rand, books []*stock.Book, n int) (list []happened) {
 		e := record.Event{
 			ID: fmt.Sprintf("event-%04d", i), Step: one.Step, Exact: one.Makes.Size,
 			At:   fmt.Sprintf("2026-03-01T%02d:%02d:00Z", i/60, i%60),
-			Kind: []record.EventKind{"made", "made", "made", "aside", "recount", "pile", "unpicked"}[r.IntN(7)], N: 1 + r.IntN(30),
+			Kind: []record.EventKind{"made", "made", "made", "aside", "recount", "pile", "unpicked", "pressed"}[r.IntN(8)],
+			N:    1 + r.IntN(30),
 		}
 		list = append(list, happened{e, one})
 		if r.IntN(5) == 0 {
@@ -107,9 +109,10 @@ func TestWhatThereIsAddsUp(t *testing.T) {
 		for range 6 {
 			list := history(r, books, 40)
 			l := folded(list)
-			want := held(l)
+			want, rests := held(l), map[work.Identity][]stock.RestLength{}
 			for is, h := range want {
 				things++
+				rests[is] = l.Rests(is)
 				if h.Made+h.Presumed != h.Used+h.Aside+h.OnHand || h.OnHand < 0 || h.Presumed < 0 || h.Doubted < 0 {
 					t.Fatalf("%s, %v: %+v", of[0].Name, is, h)
 				}
@@ -126,6 +129,11 @@ func TestWhatThereIsAddsUp(t *testing.T) {
 				}
 				if got := held(l); !reflect.DeepEqual(got, want) {
 					t.Fatalf("%s: in another order %v, not %v", of[0].Name, got, want)
+				}
+				for is := range want {
+					if got, want := l.Rests(is), rests[is]; !reflect.DeepEqual(got, want) {
+						t.Fatalf("%s: in another order %v are left of %v, not %v", of[0].Name, got, is, want)
+					}
 				}
 			}
 			for i, h := range list {
@@ -216,6 +224,55 @@ func TestRecipesAreReadAsTheyWereWritten(t *testing.T) {
 	}
 }
 
+// What is left of the strips, sets and tubes that were begun is as long as they were, less what was cut across them and
+// what squaring up took.
+func TestWhatIsLeftIsWhatWasNotCutOff(t *testing.T) {
+	r := rand.New(rand.NewPCG(39, 1))
+	told := 0
+	for _, of := range plans(t) {
+		book := stock.BookOf(of[0])
+		if of[0].Table.Every > 0 {
+			continue
+		}
+		for range 8 {
+			l := stock.NewAccount()
+			for i, one := range book.Order {
+				if one.All > 0 {
+					l.Add(record.Event{ID: fmt.Sprint(i), Step: one.Step, Kind: record.Made, N: 1 + r.IntN(one.All)}, one)
+				}
+			}
+			there := held(l)
+			cut := map[work.Identity]measure.Length{}
+			for _, one := range book.Order {
+				for _, take := range one.Takes {
+					if take.Wide > 0 && cut[take.Of.Makes] >= 0 {
+						cut[take.Of.Makes] += measure.Length(there[one.Makes].Made+there[one.Makes].Presumed) * take.Wide
+						delete(there, one.Makes) // several steps cut the same
+					}
+				}
+			}
+			for _, one := range book.Order {
+				if one.Stuff == nil || there[one.Makes].Presumed > 0 {
+					continue
+				}
+				sum := measure.Length(0)
+				for _, rest := range l.Rests(one.Makes) {
+					sum += rest.Long * measure.Length(rest.N)
+				}
+				used := measure.Length(there[one.Makes].Used)
+				if want := used*(one.Stuff.Long-one.Stuff.Squares) - cut[one.Makes]; sum != want {
+					t.Fatalf("%s: %d of %s begun, %v cut across them, %v left, not %v", of[0].Name, used, one.Called,
+						cut[one.Makes], sum, want)
+				}
+				told++
+			}
+		}
+	}
+	if told < 100 {
+		t.Errorf("only %d looked at", told)
+	}
+}
+
 // The act that comes last costs the same after ten thousand as after ten.
 func BenchmarkOneMore(b *testing.B) {
 	of := plans(b)[0][0]
@@ -241,21 +298,29 @@ func BenchmarkOneMore(b *testing.B) {
 // FuzzHistory is acts, undos and late arrivals made of bytes: what there is adds up, and comes to the same in the order
 // in which it happened.
 func FuzzHistory(f *testing.F) {
-	var books []*stock.Book
-	for _, w := range plans(f)[3] {
-		books = append(books, stock.BookOf(w))
+	var all [][]*stock.Book
+	for _, of := range plans(f) {
+		var books []*stock.Book
+		for _, w := range of {
+			books = append(books, stock.BookOf(w))
+		}
+		all = append(all, books)
 	}
 	f.Add([]byte{0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15})
 	f.Add([]byte{0, 200, 9, 1, 3, 7, 2, 0, 1, 9, 9, 9, 0, 7, 255, 255, 1, 1, 1, 1})
 	f.Fuzz(func(t *testing.T, data []byte) {
+		if len(data) == 0 {
+			return
+		}
+		books := all[int(data[0])%len(all)]
 		var list []happened
-		for i := 0; i+4 < len(data) && i < 400; i += 5 {
+		for i := 1; i+4 < len(data) && i < 400; i += 5 {
 			b := books[int(data[i])%len(books)]
 			one := b.Order[int(data[i+1])%len(b.Order)]
 			e := record.Event{
 				ID: fmt.Sprintf("event-%04d", i), Step: one.Step, Exact: one.Makes.Size, N: 1 + int(data[i+2])%40,
 				At:   fmt.Sprintf("2026-03-01T10:%02d:%02dZ", data[i+3]%60, i%60),
-				Kind: []record.EventKind{"made", "aside", "recount", "pile", "unpicked", "undo"}[data[i+4]%6],
+				Kind: []record.EventKind{"made", "aside", "recount", "pile", "unpicked", "undo", "pressed"}[data[i+4]%7],
 			}
 			if e.Kind == record.Undo {
 				if one = nil; len(list) > 0 {

@@ -41,8 +41,16 @@ type state struct {
 	counts []count            // by the number of thing and step
 	runs   map[string]run     // of things that fall out of one run
 	cut    map[[2]int]int     // source and thing → how many were cut from it
+	off    map[offKey]int     // how many were cut across strips, sets and tubes
 	begun  map[[2]int]float64 // source and thing → how many strips, sets or runs those came from
 	ironed map[ironing]int    // counted at the iron, each as it was pressed last
+}
+
+// offKey is a thing that is cut across another that is so long, by a layout where several things are.
+type offKey struct {
+	from, of int
+	stuff    Stuff
+	layout   string
 }
 
 // ironing is a thing at a step, and how its own seams were pressed there.
@@ -63,13 +71,14 @@ type run struct {
 func nothing() state {
 	return state{
 		runs: map[string]run{}, cut: map[[2]int]int{}, begun: map[[2]int]float64{}, ironed: map[ironing]int{},
+		off: map[offKey]int{},
 	}
 }
 
 func (s *state) clone() *state {
 	c := &state{
 		piles: slices.Clone(s.piles), counts: slices.Clone(s.counts), runs: map[string]run{}, cut: maps.Clone(s.cut),
-		begun: maps.Clone(s.begun), ironed: maps.Clone(s.ironed),
+		begun: maps.Clone(s.begun), ironed: maps.Clone(s.ironed), off: maps.Clone(s.off),
 	}
 	for i := range c.piles {
 		c.piles[i].ironed = slices.Clone(c.piles[i].ironed)
@@ -135,6 +144,9 @@ func (l *Account) makes(r *known, n int) {
 func (l *Account) taken(r *known, n, before int) {
 	for i, t := range r.Takes {
 		of := r.of[i]
+		if r.off[i] != nil {
+			l.now.off[*r.off[i]] += n
+		}
 		switch {
 		case t.Laid != nil:
 			l.use(of, l.opens(r, t.Laid, of, n))
@@ -192,6 +204,9 @@ func (l *Account) fall(r *known, n int) {
 		p := &l.now.piles[r.falls[i]]
 		p.made += made - was[i]
 		p.counted = p.counted || made > 0
+		if lacks := -p.hand(); lacks > 0 && r.falls[i] != r.thing {
+			l.presumed(r.falls[i], lacks) // fewer fell out than were used since: those were there all the same
+		}
 		l.now.counts[r.piles[i]].fell = made - at.told[i]
 		at.begun = max(at.begun, ceil(made, r.Falls[i].Each))
 	}
@@ -249,7 +264,8 @@ func (l *Account) presume(r *known, n int) {
 	}
 	for i, f := range r.Falls {
 		if !f.Apart || f.Step == r.Step {
-			l.presumed(r.falls[i], runs*f.Each)
+			o := &l.now.piles[r.falls[i]]
+			l.presumed(r.falls[i], max(runs*f.Each, -max(0, min(o.presumed, o.hand()))))
 		}
 	}
 	l.taken(r, runs*r.each, before)

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/record"
 	"vicis/core/work"
@@ -19,6 +20,7 @@ type Recipe struct {
 	Called string          // at the table, for telling of what nothing asks for any more
 	All    int             // how many the plan makes
 	Ironed string          // how its own seams are pressed: while nothing is sewn across them that can be changed
+	Stuff  *Stuff          // how long one is, where something is cut across it
 	Takes  []RecipeTake    // what it takes of others
 	Ways   bool            // the plan makes it with its inner seams pressed another way too: each serves for itself alone
 	Else   []work.Identity // what serves in its place once it is used up
@@ -26,6 +28,14 @@ type Recipe struct {
 	Piled  bool            // by an older program, which counted every pile of a run for itself
 
 	piled *Recipe
+}
+
+// Stuff is how long a strip, a set or a tube is that something is cut across: what squaring its end up loses, and after
+// how many cuts that is done again, 0 for never.
+type Stuff struct {
+	Long    measure.Length `json:"long"`
+	Squares measure.Length `json:"squares"`
+	Every   int            `json:"every,omitempty"`
 }
 
 // RecipeTake is so much of a part: Each for every Per of what is made. Where it is taken one by one, those At which it
@@ -36,6 +46,7 @@ type RecipeTake struct {
 	Run       string // things that are taken together for, once
 	At        []int
 	Laid      *CutLayout
+	Wide      measure.Length // how much of its length one takes; 0 where it is not cut across
 }
 
 // Fall is so many of a thing from one run, piled by themselves; what is opened by itself afterwards, Apart, is not
@@ -63,6 +74,7 @@ type CutLine struct {
 type CutShare struct {
 	Makes     work.Identity
 	N, Before int
+	Wide      measure.Length
 }
 
 // Opened is how many strips are used up once so many of each are cut, line by line.
@@ -140,7 +152,10 @@ func BookOf(w *work.Work) *Book {
 			if !known {
 				continue
 			}
-			take := RecipeTake{Of: of, Each: t.Each, Per: t.Per, Run: string(t.Together), At: t.At}
+			take := RecipeTake{Of: of, Each: t.Each, Per: t.Per, Run: string(t.Together), At: t.At, Wide: s.Across()}
+			if take.Wide > 0 {
+				of.Stuff = stuffOf(w, s, t.Step)
+			}
 			if t.Shared {
 				take.Laid = b.Laid[t.Step]
 			}
@@ -156,6 +171,15 @@ func BookOf(w *work.Work) *Book {
 		}
 	}
 	return b
+}
+
+// stuffOf is how long one of what a step is cut across is.
+func stuffOf(w *work.Work, s work.Step, from naming.Step) *Stuff {
+	long := s.Of.Across.Length - s.Of.Across.Lost
+	if i := slices.IndexFunc(w.Steps, func(o work.Step) bool { return o.ID == from }); i >= 0 && w.Steps[i].Short > 0 {
+		long = w.Steps[i].Short
+	}
+	return &Stuff{long, w.Table.Squaring, w.Table.Every}
 }
 
 // layouts finds how strips and sets are laid out that several things are cut from. What several steps cut is one thing.
@@ -188,7 +212,13 @@ func (b *Book) line(laid *CutLayout, before map[work.Identity]int, l work.MatLin
 		at := slices.IndexFunc(line.Gives, func(s CutShare) bool { return s.Makes == of.Makes })
 		if at < 0 {
 			at = len(line.Gives)
-			line.Gives = append(line.Gives, CutShare{Makes: of.Makes, Before: before[of.Makes]})
+			share := CutShare{Makes: of.Makes, Before: before[of.Makes]}
+			for _, c := range l.Across.Cuts {
+				if c.ID == g.Step {
+					share.Wide = c.Cut
+				}
+			}
+			line.Gives = append(line.Gives, share)
 		}
 		line.Gives[at].N += g.N
 	}

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"hash/fnv"
 
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/work"
 )
@@ -22,6 +23,7 @@ type stored struct {
 	Called string          `json:"called,omitempty"`
 	All    int             `json:"all"`
 	Ironed string          `json:"ironed,omitempty"`
+	Stuff  *Stuff          `json:"stuff,omitempty"`
 	Takes  []storedTake    `json:"takes,omitempty"`
 	Ways   bool            `json:"ways,omitempty"`
 	Else   []work.Identity `json:"else,omitempty"`
@@ -30,12 +32,13 @@ type stored struct {
 }
 
 type storedTake struct {
-	Of   string `json:"of"`
-	Each int    `json:"each"`
-	Per  int    `json:"per"`
-	Run  string `json:"run,omitempty"`
-	At   []int  `json:"at,omitempty"`
-	Laid string `json:"laid,omitempty"`
+	Of   string         `json:"of"`
+	Each int            `json:"each"`
+	Per  int            `json:"per"`
+	Run  string         `json:"run,omitempty"`
+	At   []int          `json:"at,omitempty"`
+	Laid string         `json:"laid,omitempty"`
+	Wide measure.Length `json:"wide,omitempty"`
 }
 
 // Writer writes recipes; what it has written once it knows.
@@ -55,11 +58,11 @@ func (w *Writer) Write(r *Recipe, keep func(name, text string)) string {
 		return name
 	}
 	out := stored{
-		Makes: r.Makes, Step: r.Step, Called: r.Called, All: r.All, Ironed: r.Ironed, Ways: r.Ways, Else: r.Else,
-		Falls: r.Falls, Piled: r.Piled,
+		Makes: r.Makes, Step: r.Step, Called: r.Called, All: r.All, Ironed: r.Ironed, Ways: r.Ways, Stuff: r.Stuff,
+		Else: r.Else, Falls: r.Falls, Piled: r.Piled,
 	}
 	for _, t := range r.Takes {
-		one := storedTake{Of: w.Write(t.Of, keep), Each: t.Each, Per: t.Per, Run: t.Run, At: t.At}
+		one := storedTake{Of: w.Write(t.Of, keep), Each: t.Each, Per: t.Per, Run: t.Run, At: t.At, Wide: t.Wide}
 		if t.Laid != nil {
 			if w.laid[t.Laid] == "" {
 				w.laid[t.Laid] = written(t.Laid, keep)
@@ -106,15 +109,15 @@ func (d *Reader) Read(name string, text func(name string) (string, error)) (*Rec
 	}
 	d.read[name] = nil
 	r := &Recipe{
-		Makes: in.Makes, Step: in.Step, Called: in.Called, All: in.All, Ironed: in.Ironed, Ways: in.Ways, Else: in.Else,
-		Falls: in.Falls, Piled: in.Piled,
+		Makes: in.Makes, Step: in.Step, Called: in.Called, All: in.All, Ironed: in.Ironed, Ways: in.Ways, Stuff: in.Stuff,
+		Else: in.Else, Falls: in.Falls, Piled: in.Piled,
 	}
 	for _, t := range in.Takes {
 		of, err := d.Read(t.Of, text)
 		if err != nil {
 			return nil, err
 		}
-		take := RecipeTake{Of: of, Each: t.Each, Per: max(1, t.Per), Run: t.Run, At: t.At}
+		take := RecipeTake{Of: of, Each: t.Each, Per: max(1, t.Per), Run: t.Run, At: t.At, Wide: t.Wide}
 		if t.Laid != "" {
 			if d.laid[t.Laid] == nil {
 				laid := &CutLayout{}

@@ -402,3 +402,44 @@ func TestWhatIsPressedOtherwiseIsPressedAgain(t *testing.T) {
 	h.takeBack(first)
 	ironed(0, 0, 0)
 }
+
+// What is left of what was begun is known by its length, and goes with the count it came from. By pencil: 40½ − ½ − 6 ×
+// 2½ = 25″ of a set, 40 − ½ − 2 × 7 = 25½″ of a strip, nothing of one that was cut short.
+func TestWhatIsLeftHasALength(t *testing.T) {
+	rests := func(h *history, called string) string {
+		t.Helper()
+		for _, r := range tally.Against(h.log, h.w).Rests {
+			if r.Of == called {
+				return r.Says
+			}
+		}
+		return ""
+	}
+	is := func(h *history, called, want string) {
+		t.Helper()
+		if got := rests(h, called); got != want {
+			t.Errorf("%s: %q is left, by pencil %q", called, got, want)
+		}
+	}
+	h := begun(t, ninePatches)
+	h.made(3, "Set A")
+	is(h, "Set A", "")
+	six := h.made(6, "A")
+	is(h, "Set A", "25″")
+	h.made(16, "A") // 22 are 16 and 6
+	is(h, "Set A", "25″")
+	h.takeBack(six)
+	is(h, "Set A", "") // 16 and squaring up are all of it
+	h.made(2, "B")
+	is(h, "Set B", "") // nobody counted one: nobody knows what is left of it
+	h = begun(t, squares)
+	h.made(1, "7″ Cotton")
+	h.made(2, "Light square")
+	is(h, "7″ Cotton", "")
+	h.change(func(d *document.Document) { d.Top.Rows, d.Top.Columns = 5, 5 })
+	h.made(1, "7″ Cotton")
+	h.made(2, "Light square")
+	is(h, "7″ Cotton", "25½″")
+	h.change(func(d *document.Document) { d.Top.Columns = 6 })
+	is(h, "7″ Cotton", "25½″")
+}

@@ -21,6 +21,7 @@ func Against(l *stock.Account, w *work.Work) Progress { return By(l, w, net.Of(w
 func By(l *stock.Account, w *work.Work, p *net.Plan) Progress {
 	f := counting(l, w, p).gauge(l.Log).use().demand().balance().kits().going()
 	f.Script, f.Stages, f.Sewn, f.Thread = f.script(), f.stages(), f.printed(l.Log), f.thread(l.Log)
+	f.Rests = f.rests()
 	f.Progress.net, f.Progress.there = f.net, f.there
 	return f.Progress
 }

@@ -142,6 +142,7 @@ type Progress struct {
 	Next         naming.Step     `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
 	NoLonger     []Lost          `json:"noLonger" doc:"Work that was tallied and no longer fits the plan, of no more than 12 kinds: those first of which some lie there"`
 	NoLongerMore int             `json:"noLongerMore" doc:"How many kinds more there are of that"`
+	Rests        []RestTold      `json:"rests" doc:"What is left of strips, sets and tubes that were begun"`
 	Doubts       []Doubt         `json:"doubts" doc:"Counts that cannot be"`
 	Gauged       []Gauged        `json:"gauged" doc:"What was measured, step by step, and what it says of the seam"`
 	Script       [][]int         `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`

@@ -141,6 +141,14 @@ func Sides(exact string) []measure.Written {
 // Exact is a step's size as it is kept with what is tallied.
 func (s Step) Exact() string { return Exactly(s.Size...) }
 
+// Across is how much of the length of a strip, a set or a tube one takes that is cut across it; 0 for what is not.
+func (s Step) Across() measure.Length {
+	if s.Of.Across == nil || s.Of.Sub == nil {
+		return 0
+	}
+	return s.Of.Sub.Cut
+}
+
 // steps lists everything that is counted.
 func (w *Work) steps() []Step {
 	list := w.told()

@@ -138,3 +138,16 @@ test("narrower cloth after the sets were cut asks for no set", async ({ page, re
   await page.goto(`${at}/thread`);
   await expect(page.getByText(/^Next: sew row 1/)).toBeVisible();
 });
+
+test("what is left of a set that was begun is told, and is cut first", async ({ page, request }) => {
+  const at = await fromLibrary(page, "Nine-patch", "Begun sets");
+  const sets = await stands(request, at);
+  for (const s of sets.filter((s) => s.name === "I set" || s.id.startsWith("strips")))
+    await count(page, at, s.id, s.toGo);
+  const cut = sets.find((s) => s.name === "I")?.id ?? "";
+  await count(page, at, cut, 6);
+  // 40 − ½ − 6 × 2½ = 24½″ of a set.
+  await expect(page.getByText(/Begin with what is left of I set: 24/)).toBeVisible();
+  await page.goto(`${at}/tally`);
+  await expect(page.getByText(/^left of what was begun: 24/)).toBeVisible();
+});

@@ -2464,6 +2464,8 @@ export interface components {
              * @description How many kinds more there are of that
              */
             noLongerMore: number;
+            /** @description What is left of strips, sets and tubes that were begun */
+            rests: components["schemas"]["RestTold"][];
             /** @description Of every line of the cutting script, part by part, how often it has been done */
             script: number[][];
             /** @description Which blocks whose prints are dealt are sewn, and of which prints */
@@ -2724,6 +2726,20 @@ export interface components {
             off: string[];
             /** @description How near that comes to the size asked for; empty where it is met */
             short: string;
+        };
+        RestGives: {
+            /** Format: int64 */
+            n: number;
+            step: string;
+        };
+        RestTold: {
+            /** @description What is still to go and comes of them, each as if nothing else were cut of them */
+            gives: components["schemas"]["RestGives"][];
+            /** @description What the step makes */
+            of: string;
+            /** @description Their lengths, the longest first */
+            says: string;
+            step: string;
         };
         RestoreInBody: {
             /** @enum {string} */

@@ -52,7 +52,12 @@ export function Message({ tally, project, step, then, kit, iron }: MessageProps)
   } else if (kit?.next) {
     warm = false;
     says = `${kit.says.charAt(0).toUpperCase()}${kit.says.slice(1)} has all of these. Next for it: ${lower(kit.next.says)}`;
-  } else if (p && p.ready >= 0 && p.ready < p.toGo) says = `Parts on hand for ${p.ready}.`;
+  } else {
+    const first = project.progress.rests.find((r) => r.gives.some((g) => g.step === step.id));
+    const few = p && p.ready >= 0 && p.ready < p.toGo ? `Parts on hand for ${p.ready}.` : "";
+    warm = few !== "";
+    says = `${few} ${first ? `Begin with what is left of ${first.of}: ${first.says}.` : ""}`.trim();
+  }
   return (
     <Flex minH={{ base: "24px", md: "30px" }} align="center" gap="12px" mt="4px" role="status">
       <Text fontSize={{ base: "small", md: "body" }} fontWeight="600" color={warm ? "madder" : "woad"}>

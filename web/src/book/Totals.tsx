@@ -64,6 +64,7 @@ export function Totals({ project }: { project: Project }) {
   const listed = by === "step" ? shown : [];
   const of = (id: string) => progress.steps.find((p) => p.id === id);
   const can = (one: By) => one === "step" || (sums?.some((s) => s.by === one) ?? false);
+  const left = Object.fromEntries(progress.rests.map((r) => [r.step, r.says]));
   const filled = Object.fromEntries(progress.steps.map((p) => [p.id, p.good]));
   return (
     <Section title="What there is of everything">
@@ -126,6 +127,11 @@ export function Totals({ project }: { project: Project }) {
                         <Text as="span" fontSize="fine" color="soft" ml="8px">
                           {s.stage}
                         </Text>
+                        {left[s.id] && (
+                          <Text fontSize="fine" color="soft">
+                            <Ruled>{`left of what was begun: ${left[s.id]}`}</Ruled>
+                          </Text>
+                        )}
                       </Table.Cell>
                       <Counted needed={p.make} counts={p} spare={s.spare} />
                     </Table.Row>

@@ -1,0 +1,72 @@
+package tally
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/measure"
+	"vicis/core/naming"
+)
+
+// RestTold is what is left of the strips, sets or tubes of one step that were begun, with a square end each.
+type RestTold struct {
+	Step  naming.Step `json:"step"`
+	Of    string      `json:"of" doc:"What the step makes"`
+	Says  string      `json:"says" doc:"Their lengths, the longest first"`
+	Gives []RestGives `json:"gives" doc:"What is still to go and comes of them, each as if nothing else were cut of them"`
+}
+
+// RestGives is so many of a step that come of what is left.
+type RestGives struct {
+	Step naming.Step `json:"step"`
+	N    int         `json:"n"`
+}
+
+// rests tells of what is left of what was begun, as far as the narrowest of what is cut across it comes of it.
+func (f foldWanted) rests() []RestTold {
+	list := []RestTold{}
+	across := map[int][]int{} // by the step that is cut across
+	for i, s := range f.w.Steps {
+		if s.Across() > 0 && len(s.Takes) > 0 {
+			if j, known := f.index[s.Takes[0].Step]; known {
+				across[j] = append(across[j], i)
+			}
+		}
+	}
+	for j, s := range f.w.Steps {
+		left := f.net.Rests(f.there, j)
+		if len(left) == 0 || f.net.Makers(j)[0] != j {
+			continue
+		}
+		out := RestTold{Step: s.ID, Of: s.Called, Gives: []RestGives{}}
+		narrow := measure.Length(0)
+		for _, i := range across[j] {
+			wide := f.w.Steps[i].Across()
+			if narrow == 0 || wide < narrow {
+				narrow = wide
+			}
+			n := 0
+			for _, rest := range left {
+				n += rest.N * int(rest.Long/wide)
+			}
+			if n = min(n, f.Steps[i].ToGo); n > 0 {
+				out.Gives = append(out.Gives, RestGives{f.w.Steps[i].ID, n})
+			}
+		}
+		var says []string
+		for _, rest := range left {
+			if rest.Long < narrow || narrow == 0 {
+				continue
+			}
+			one := f.w.Say(rest.Long)
+			if rest.N > 1 {
+				one = fmt.Sprintf("%d of %s", rest.N, one)
+			}
+			says = append(says, one)
+		}
+		if out.Says = strings.Join(says, ", "); out.Says != "" {
+			list = append(list, out)
+		}
+	}
+	return list
+}
