@@ -143,15 +143,18 @@ func (p *Plan) Rest(s *There, step, from, per int) int {
 // of what is left of others.
 func (p *Plan) Gives(s *There, step, from, done int) int {
 	h, laid, wide := s.Held[p.of[from]], p.Book.Laid[p.work.Steps[from].ID], p.work.Steps[step].Across()
-	stuff := p.Book.Order[from].Stuff
-	if laid == nil || stuff == nil || wide == 0 {
+	if laid == nil {
 		return 0
 	}
-	most := h.OnHand * stuff.Most(wide)
-	for _, rest := range s.rests[p.of[from]] {
-		most += rest.N * int(rest.Long/wide)
+	n := max(0, laid.Gives(p.things[p.of[step]].is, h.Made+h.Presumed-h.Aside)-done)
+	if stuff := p.Book.Order[from].Stuff; stuff != nil && wide > 0 {
+		most := h.OnHand * stuff.Most(wide)
+		for _, rest := range s.rests[p.of[from]] {
+			most += rest.N * int(rest.Long/wide)
+		}
+		n = min(n, most)
 	}
-	return max(0, min(most, laid.Gives(p.things[p.of[step]].is, h.Made+h.Presumed-h.Aside)-done))
+	return n
 }
 
 // Rests is what is left of those of a step that were begun.

@@ -443,3 +443,25 @@ func TestWhatIsLeftHasALength(t *testing.T) {
 	h.change(func(d *document.Document) { d.Top.Columns = 6 })
 	is(h, "7″ Cotton", "25½″")
 }
+
+// What there are no parts for is not next while something else can be done.
+func TestNextIsWhatCanBeDone(t *testing.T) {
+	h := begun(t, ninePatches)
+	next := func(want string) {
+		t.Helper()
+		p := tally.Against(h.log, h.w)
+		if s := stepOf(t, h.w, p.Next); s.Called != want {
+			t.Errorf("next is %s, by pencil %s", s.Called, want)
+		}
+	}
+	next("2½″ Slate")
+	h.made(24, "A")
+	h.made(12, "B")
+	h.made(4, "Nine-patch")
+	next("Nine-patch") // 8 more can be sewn
+	h.made(8, "Nine-patch")
+	next("2½″ Slate") // 8 to go and no parts for one
+	h.made(3, "2½″ Slate")
+	h.made(3, "2½″ Cotton")
+	next("Set A")
+}

@@ -39,25 +39,21 @@ func (f foldKitted) going() foldGoing {
 	return foldGoing{f}
 }
 
-// next is the step last worked on while it lasts, else the first that is not done; of what is done in kits only what
-// the kit takes counts.
+// next is the step last worked on while it lasts and there are parts for it, else the first that is not done and can
+// be; of what is done in kits only what the kit takes counts. Where nothing can be done it is the first that waits for
+// nobody.
 func (f foldKitted) next() (first naming.Step) {
-	i, ok := f.index[f.last]
-	kitted := ok && f.Kit != nil && inKits(f.w.Steps[i]) && f.Steps[i].Ready == 0 // the next kit begins with its parts
-	if ok && f.open(i) > 0 && f.Steps[i].Waits == "" && !kitted {
+	can := func(i int) bool { return f.open(i) > 0 && f.Steps[i].Waits == "" && f.Steps[i].Ready != 0 }
+	if i, ok := f.index[f.last]; ok && can(i) {
 		return f.last
 	}
-	waits := false
+	waits := true
 	for i, s := range f.Steps {
-		if f.open(i) == 0 {
-			continue
-		}
-		waits = waits || s.Waits != ""
-		if s.Waits == "" && (!waits || s.Ready != 0) { // past what waits only what there are parts for
+		switch {
+		case can(i):
 			return s.ID
-		}
-		if first == "" {
-			first = s.ID
+		case f.open(i) > 0 && (first == "" || waits && s.Waits == ""):
+			first, waits = s.ID, s.Waits != ""
 		}
 	}
 	return first

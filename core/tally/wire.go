@@ -211,3 +211,17 @@ type Lost struct {
 	Left  int         `json:"left" doc:"How many of them lie there, not used"`
 	Says  string      `json:"says"`
 }
+
+// RestTold is what is left of the strips, sets or tubes of one step that were begun, with a square end each.
+type RestTold struct {
+	Step  naming.Step `json:"step"`
+	Of    string      `json:"of" doc:"What the step makes"`
+	Says  string      `json:"says" doc:"Their lengths, the longest first"`
+	Gives []RestGives `json:"gives" doc:"What is still to go and comes of them, each as if nothing else were cut of them"`
+}
+
+// RestGives is so many of a step that come of what is left.
+type RestGives struct {
+	Step naming.Step `json:"step"`
+	N    int         `json:"n"`
+}
