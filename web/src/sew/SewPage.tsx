@@ -15,6 +15,7 @@ import { useFramed } from "../frame/ProjectFrame";
 import { progressOf } from "../frame/progress";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
+import { Loading } from "../frame/States";
 import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
 import { TestStrips } from "./TestStrips";
@@ -38,13 +39,18 @@ function Batches({ project }: { project: Project }) {
   const { plan } = project;
   const sewn = plan.steps.filter((s) => s.sewing || s.does === "mark" || s.does === "trim" || s.does === "cut again");
   const stages = plan.stages.filter((st) => sewn.some((s) => s.stage === st));
-  const { data: order } = useOrder(project);
+  const { data: order, isLoading, failureCount } = useOrder(project);
+  const coming = isLoading && failureCount === 0; // it can be sewn without, too
   const { kit } = project.progress;
   const [by, setBy] = useState<By>("work");
   const parts = by === "kit" ? kit?.parts : by === "soonest" ? order?.soonest?.parts : undefined;
   const listed =
     by === "work" ? undefined : (parts?.map((p) => p.step) ?? (by === "now" ? order?.tonight : order?.fewest) ?? []);
   const asks = new Map(order?.batches.map((b) => [b.step, b]));
+  // What is sewn on one chain is one batch, called by the first of it.
+  const leads = (id: string) => order?.chains.find((c) => c.steps.includes(id))?.steps[0] ?? id;
+  const batches = [...new Set(sewn.map((s) => leads(s.id)))];
+  const numberOf = (id: string) => batches.indexOf(leads(id)) + 1;
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
       {plan.test && <TestStrips project={project} />}
@@ -83,13 +89,15 @@ function Batches({ project }: { project: Project }) {
           {listed.map((id) => {
             const part = parts?.find((p) => p.step === id);
             const s = plan.steps.find((one) => one.id === id);
-            const number = sewn.findIndex((one) => one.id === id) + 1;
+            const number = numberOf(id);
             if (s && number === 0) return <Cut key={id} step={s} project={project} toGo={part?.toGo ?? 0} />;
             return s && <Batch key={id} step={s} project={project} number={number} asks={asks.get(id)} part={part} />;
           })}
         </Section>
       )}
+      {!listed && coming && <Loading label="Putting the batches in order" />}
       {!listed &&
+        !coming &&
         stages.map((stage) => (
           <Section key={stage} title={titles[stage] ?? stage} aside={stage === stages[0] && <TurnButton />}>
             {sewn
@@ -100,7 +108,7 @@ function Batches({ project }: { project: Project }) {
                 const kinds = chain?.steps.flatMap((id) => sewn.find((one) => one.id === id) ?? []) ?? [];
                 return (
                   <Box key={s.id}>
-                    <Batch step={s} project={project} number={sewn.indexOf(s) + 1} asks={asks.get(s.id)} />
+                    <Batch step={s} project={project} number={numberOf(s.id)} asks={asks.get(s.id)} />
                     {kinds.length > 1 && <Kinds project={project} kinds={kinds} make={chain?.make ?? 0} />}
                   </Box>
                 );
