@@ -108,29 +108,32 @@ func (f *folding) shared() {
 // usedUp doubts that what is there suffices of which something was cut that no plan tells of: strips, sets or tubes
 // that are used up give nothing else. Once they are counted after that, they are what they are.
 func (f *folding) usedUp(other []stock.Held) {
-	last := map[work.Identity]int{} // when each was counted last
-	for _, k := range f.log.Counts() {
-		if t, known := f.log.Item(k.Key); known {
-			last[t] = max(last[t], k.Last)
-		}
-	}
+	var last map[work.Identity]int // when each was counted last
 	for _, h := range other {
+		if _, named := stock.AsNamed(h.Makes); !named || h.Made <= h.Aside {
+			continue
+		}
+		if last == nil {
+			last = map[work.Identity]int{}
+			for _, k := range f.log.Counts() {
+				if t, known := f.log.Item(k.Key); known {
+					last[t] = max(last[t], k.Last)
+				}
+			}
+		}
 		f.usedUpBy(h, h.Made-h.Aside, last[h.Makes])
 	}
 }
 
 func (f *folding) usedUpBy(h stock.Held, good, last int) {
 	var from naming.Step
-	if tube, _, ring := h.Step.Ring(); ring {
-		from = tube.Step()
-	} else if i, known := f.index[h.Step]; known && f.w.Steps[i].Does == making.SubCuts && len(f.w.Steps[i].Takes) > 0 {
+	if i, known := f.index[h.Step]; known && f.w.Steps[i].Does == making.SubCuts && len(f.w.Steps[i].Takes) > 0 {
 		from = f.w.Steps[i].Takes[0].Step
+	} else if tube, _, ring := h.Step.Ring(); ring {
+		from = tube.Step()
 	}
 	i, known := f.index[from]
-	if _, named := stock.AsNamed(h.Makes); !named || !known || len(f.w.Steps[i].Size) == 0 {
-		return
-	}
-	if good <= 0 || f.Steps[i].Made == 0 || f.latest[i] >= last {
+	if !known || len(f.w.Steps[i].Size) == 0 || f.Steps[i].Made == 0 || f.latest[i] >= last {
 		return
 	}
 	side := work.Exactly(f.w.Steps[i].Size[0]) // of what is cut across strips or sets one side is as wide as they are

@@ -96,6 +96,14 @@ test("squares of a strip that was cut short are cut from new strips, and from th
   const many = await stands(request, at);
   for (const s of many) expect([s.name, s.onHand < 0]).toEqual([s.name, false]);
   expect(many.find((s) => s.id === "block")?.toGo).toBe(24);
+  // 96 units more, of which 4 come of the pair that was begun: 92 ÷ 8 are 12 pairs. 12 squares of 9¾″ of either cloth, four
+  // from a strip: 3 strips, beside the one that was cut short for a single square and is used up.
+  expect(many.find((s) => s.id === "half/pair")).toMatchObject({ made: 1, used: 1, onHand: 0, toGo: 12 });
+  const strips = many.filter((s) => /^9¾″ (Dark|Light)$/.test(s.name));
+  expect(strips.map((s) => [s.made, s.onHand, s.toGo])).toEqual([
+    [0, 0, 3],
+    [0, 0, 3],
+  ]);
   // What was cut for the one block is gone into it.
   expect(many.find((s) => s.id === "block/row-1")).toMatchObject({ used: 2, onHand: 0, toGo: 48 });
   await page.goto(`${at}/tally`);
