@@ -1,6 +1,7 @@
 package net
 
 import (
+	"vicis/core/measure"
 	"vicis/core/stock"
 	"vicis/core/work"
 )
@@ -12,6 +13,7 @@ type There struct {
 	Told  []StepTold   // by step
 	Other []stock.Held
 	rests map[int][]stock.RestLength // what is left of strips, sets and tubes that were begun, by thing
+	uncut map[int]measure.Length     // how much of their length is left in all, where that is known
 	cut   map[cutOf]int              // how many were cut from strips or sets
 	begun map[cutOf]float64          // and how many those took
 	more  []int                      // by step: how many more came of the runs that were begun
@@ -90,6 +92,9 @@ func (p *Plan) parts(s *There, l *stock.Account) {
 		}
 		if r.Stuff != nil {
 			s.rests[p.of[i]] = l.Rests(r.Makes)
+			if left, known := l.Uncut(r.Makes, *r.Stuff); known {
+				s.uncut[p.of[i]] = left
+			}
 		}
 		for _, t := range r.Takes {
 			if k := (cutOf{p.index[t.Of.Makes], r.Makes}); t.Laid != nil {
@@ -111,7 +116,7 @@ func (p *Plan) nothing() *There {
 	s := &There{
 		Held: make([]stock.Held, len(p.things)), Told: make([]StepTold, len(p.work.Steps)), at: map[work.Identity][]int{},
 		more: make([]int, len(p.work.Steps)), cut: map[cutOf]int{}, begun: map[cutOf]float64{},
-		rests: map[int][]stock.RestLength{},
+		rests: map[int][]stock.RestLength{}, uncut: map[int]measure.Length{},
 	}
 	for k, t := range p.things {
 		s.Held[k].Makes = t.is

@@ -5,6 +5,7 @@ package net
 import (
 	"slices"
 
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/stock"
 	"vicis/core/work"
@@ -193,11 +194,30 @@ func (d *down) asked(s *There, k int) int {
 		begun := s.begun[cutOf{k, is}]
 		x += (stock.Up(begun+float64(t.n)/float64(t.Per)) - stock.Up(begun)) * t.Each
 	}
+	opens := 0
 	for laid, cut := range d.cut[k] {
 		before := laid.Opened(func(t work.Identity) int { return s.cut[cutOf{k, t}] })
-		x += laid.Opened(func(t work.Identity) int { return s.cut[cutOf{k, t}] + cut[t] }) - before
+		opens += laid.Opened(func(t work.Identity) int { return s.cut[cutOf{k, t}] + cut[t] }) - before
 	}
-	return x
+	return x + max(opens, d.byLength(s, k))
+}
+
+// byLength is how many strips or sets what is still to be cut by a layout takes by its length alone, beside what is left
+// of those that were begun: they may have been laid out otherwise.
+func (d *down) byLength(s *There, k int) int {
+	stuff := d.Book.Order[d.things[k].makers[0]].Stuff
+	left, known := s.uncut[k]
+	if stuff == nil || !known || len(d.cut[k]) == 0 {
+		return 0
+	}
+	wide := -left
+	for laid, cut := range d.cut[k] {
+		for _, share := range laid.All {
+			wide += measure.Length(cut[share.Makes]) * share.Wide
+		}
+	}
+	one := stuff.Long - stuff.Squares
+	return int(max(0, wide+one-1) / one)
 }
 
 // Need is what a step still has to make, and what there is of what it makes.

@@ -37,6 +37,7 @@ class Piles:
         self.told = {}  # thing and step: made and set aside there
         self.begun = {}  # source and thing
         self.cut = {}  # source: thing: how many
+        self.off = {}  # source: how long one is: what was cut off them
         self.runs = {}
 
     def hand(self, t):
@@ -113,10 +114,17 @@ class Piles:
             if take["run"]:
                 self.use(take["of"], runs * take["each"])
 
+    def cuts(self, take, n):
+        stuff = take["of"]["stuff"]
+        if take["wide"] and stuff:
+            off = self.off.setdefault(take["of"]["thing"], {})
+            off[stuff] = off.get(stuff, 0) + n * take["wide"]
+
     def take(self, r, n, before):
         t = r["thing"]
         for take in r["takes"]:
             of = take["of"]
+            self.cuts(take, n)
             if take["laid"]:
                 cut = self.cut.setdefault(of["thing"], {})
                 was = opened(take["laid"], cut)
@@ -224,11 +232,21 @@ class Netting:
             was = p.begun.get((t, thing), 0)
             was = up(was) if p.presumed[t] > 0 else was
             n += (up(was + pieces / take["per"]) - up(was)) * take["each"]
+        opens = 0
         for key, cut in laid.items():
             was = p.cut.get(t, {})
             both = {k: was.get(k, 0) + cut.get(k, 0) for k in {*was, *cut}}
-            n += opened(json.loads(key), both) - opened(json.loads(key), was)
-        return n + sum(runs.values())
+            opens += opened(json.loads(key), both) - opened(json.loads(key), was)
+        one, stuff = self.steps[self.makers[t][0]]["one"], self.steps[self.makers[t][0]]["stuff"]
+        if one and laid and not p.presumed[t] and {k for k, wide in p.off.get(t, {}).items() if wide} <= {stuff}:
+            wanted = sum(self.wide(t, thing) * n for cut in laid.values() for thing, n in cut.items())
+            left = p.used[t] * one - sum(p.off.get(t, {}).values())
+            opens = max(opens, -(min(0, max(0, left) - wanted) // one))
+        return n + opens + sum(runs.values())
+
+    def wide(self, t, thing):
+        """How much of the length of a strip or set one of a thing takes."""
+        return next(take["wide"] for i, take in self.takers[t] if self.steps[i]["thing"] == thing and take["laid"])
 
     def spoiled(self, t):
         """How many were set aside, in what is made of them too."""

@@ -42,6 +42,8 @@ type askedStep struct {
 	Also     [][2]int    `json:"also"`
 	Else     []int       `json:"else"`
 	Ways     bool        `json:"ways"`
+	One      int64       `json:"one"`
+	Stuff    string      `json:"stuff"`
 	Falls    []askedFall `json:"falls"`
 	Run      string      `json:"run"`
 	Together string      `json:"together"`
@@ -56,6 +58,7 @@ type askedTake struct {
 	Run  string     `json:"run"`
 	At   []int      `json:"at"`
 	Laid *askedLaid `json:"laid"`
+	Wide int64      `json:"wide"`
 }
 
 type askedLaid struct {
@@ -115,8 +118,14 @@ func (n *numbered) told(w *work.Work, p *net.Plan) (out askedPlan) {
 			Thing: n.at(r.Makes), Step: string(s.ID), Make: s.Make, Spare: s.Spare, Together: string(run), Each: each,
 			Ways: r.Ways, Piece: s.Of.Piece != nil, Takes: []askedTake{}, Also: [][2]int{}, Else: []int{}, Falls: []askedFall{},
 		}
+		if r.Stuff != nil && r.Stuff.Every == 0 {
+			one.One = int64(r.Stuff.Long - r.Stuff.Squares)
+		}
+		if r.Stuff != nil {
+			one.Stuff = fmt.Sprint(*r.Stuff)
+		}
 		for _, t := range r.Takes {
-			take := askedTake{Of: index[t.Of.Step], Each: t.Each, Per: t.Per, Run: t.Run, At: t.At}
+			take := askedTake{Of: index[t.Of.Step], Each: t.Each, Per: t.Per, Run: t.Run, At: t.At, Wide: int64(t.Wide)}
 			if t.Laid != nil {
 				take.Laid = &askedLaid{Lines: []askedLine{}, All: [][2]int{}}
 				for _, l := range t.Laid.Lines {

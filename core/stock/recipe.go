@@ -74,7 +74,7 @@ type CutLine struct {
 type CutShare struct {
 	Makes     work.Identity
 	N, Before int
-	Wide      measure.Length
+	Wide      measure.Length // of the strip's length, by one
 }
 
 // Opened is how many strips are used up once so many of each are cut, line by line.
@@ -230,7 +230,7 @@ func (b *Book) line(laid *CutLayout, before map[work.Identity]int, l work.MatLin
 	for _, line := range laid.Lines {
 		for _, g := range line.Gives {
 			if !slices.ContainsFunc(laid.All, func(s CutShare) bool { return s.Makes == g.Makes }) {
-				laid.All = append(laid.All, CutShare{Makes: g.Makes, N: before[g.Makes]})
+				laid.All = append(laid.All, CutShare{Makes: g.Makes, N: before[g.Makes], Wide: g.Wide})
 			}
 		}
 	}

@@ -58,6 +58,25 @@ func (l *Account) Rests(t work.Identity) []RestLength {
 	return list
 }
 
+// Uncut is how much of the length of those of a thing that were begun is left, however they were laid out; not known
+// where some were presumed, were longer or shorter, or are squared up again on the way.
+func (l *Account) Uncut(t work.Identity, stuff Stuff) (left measure.Length, known bool) {
+	from, counted := l.things[t]
+	if !counted {
+		return 0, stuff.Every == 0
+	}
+	p := &l.now.piles[from]
+	left = measure.Length(p.used) * (stuff.Long - stuff.Squares)
+	for _, c := range l.across[from] {
+		n := l.now.off[c.offKey]
+		if n != 0 && c.stuff != stuff {
+			return 0, false
+		}
+		left -= measure.Length(n) * c.wide
+	}
+	return max(0, left), stuff.Every == 0 && p.presumed == 0
+}
+
 // opened tells of every strip that is begun how many cuts were made across it, and how much of its length they took:
 // line by line, the first strips first.
 func (l *CutLayout) opened(made func(work.Identity) int, tell func(cuts int, wide measure.Length, n int)) {
