@@ -129,7 +129,10 @@ class Piles:
                 cut = self.cut.setdefault(of["thing"], {})
                 was = opened(take["laid"], cut)
                 cut[t] = cut.get(t, 0) + n
-                self.use(of, opened(take["laid"], cut) - was)
+                more, off = opened(take["laid"], cut) - was, self.off.get(of["thing"], {})
+                if of["one"] and {k for k, wide in off.items() if wide} <= {of["stuff"]}:
+                    more = max(more, max(0, -(-sum(off.values()) // of["one"])) - self.used[of["thing"]])
+                self.use(of, more)
             elif take["run"] and r["falls"]:
                 continue
             elif take["at"]:

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/work"
 )
@@ -149,7 +150,7 @@ func (l *Account) taken(r *known, n, before int) {
 		}
 		switch {
 		case t.Laid != nil:
-			l.use(of, l.opens(r, t.Laid, of, n))
+			l.use(of, max(l.opens(r, t.Laid, of, n), l.byLength(t.Of.Stuff, of)-l.now.piles[of.thing].used))
 		case t.Run != "" && r.Falls != nil: // with the run
 		case t.At == nil && t.Per > 1:
 			l.use(of, l.begin(r, t, of, n))
@@ -173,6 +174,24 @@ func (l *Account) opens(r *known, laid *CutLayout, of *known, n int) int {
 	before := laid.Opened(made)
 	l.now.cut[[2]int{of.thing, r.thing}] += n
 	return laid.Opened(made) - before
+}
+
+// byLength is how many strips, sets or tubes are used up at least by the length of what was cut across them, however that
+// was laid out; not known where they were longer or shorter, or are squared up again on the way.
+func (l *Account) byLength(stuff *Stuff, of *known) int {
+	if stuff == nil || stuff.Every > 0 || stuff.Long <= stuff.Squares {
+		return 0
+	}
+	wide := measure.Length(0)
+	for _, c := range l.across[of.thing] {
+		n := l.now.off[c.offKey]
+		if n != 0 && c.stuff != *stuff {
+			return 0
+		}
+		wide += measure.Length(n) * c.wide
+	}
+	one := stuff.Long - stuff.Squares
+	return int(max(0, wide+one-1) / one)
 }
 
 // fall counts n more at one of the piles of what falls out of one run, or fewer: the others come with it, but for what

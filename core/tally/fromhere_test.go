@@ -465,3 +465,30 @@ func TestNextIsWhatCanBeDone(t *testing.T) {
 	h.made(3, "2½″ Cotton")
 	next("Set A")
 }
+
+// twoWidths is 20 blocks of two sub-cuts of one set, 2½″ and 3½″ wide: 20 × 6″ are all of three sets of 40″.
+const twoWidths = `{"vicis":1,"name":"Two widths","cloth":{"usable":"40 1/2","squaring":"1/2"},` + cloths + `
+"units":[
+{"id":"set","name":"Set","how":{"by":"strip set","strips":[{"id":"s1","role":"d"},{"id":"s2","role":"l"}]}},
+{"id":"a","name":"Narrow","how":{"by":"sub-cut","from":"set","width":"2 1/2"}},
+{"id":"b","name":"Wide","how":{"by":"sub-cut","from":"set","width":"3 1/2"}},
+{"id":"block","name":"Block","how":{"by":"joined","columns":[{"id":"c1","unit":"a"},{"id":"c2","unit":"b"}]}}],
+"top":{"rows":5,"columns":4,"repeat":[[{"unit":"block"}]]}}`
+
+// However they are laid out anew, what is still to be cut takes its length. By pencil: three sets are cut up; 20 × 4½″ =
+// 90″ are three sets more, though of the four that the plan now takes three seem to be begun.
+func TestWhatIsLaidOutAnewTakesItsLength(t *testing.T) {
+	h := begun(t, twoWidths)
+	h.is("Set", 0, 0, 0, 0, 3)
+	h.made(3, "Set")
+	h.made(20, "Narrow")
+	h.made(20, "Wide")
+	h.is("Set", 3, 0, 3, 0, 0)
+	h.becomes(begun(t, strings.Replace(twoWidths, `"width":"3 1/2"`, `"width":"4 1/2"`, 1)).d)
+	h.is("Wide", 0, 0, 0, 0, 20)
+	h.is("Set", 3, 0, 3, 0, 3)
+	h.made(1, "Set")
+	h.made(8, "Wide") // 36″ of 40″
+	h.is("Wide", 8, 0, 0, 8, 12)
+	h.is("Set", 4, 0, 4, 0, 2)
+}
