@@ -202,8 +202,8 @@ func (d *down) asked(s *There, k int) int {
 	return x + max(opens, d.byLength(s, k))
 }
 
-// byLength is how many strips or sets what is still to be cut by a layout takes by its length alone, beside what is left
-// of those that were begun: they may have been laid out otherwise.
+// byLength is how many strips or sets what is still to be cut by a layout takes by its length alone, beside what is
+// left of those that were begun: they may have been laid out otherwise.
 func (d *down) byLength(s *There, k int) int {
 	stuff := d.Book.Order[d.things[k].makers[0]].Stuff
 	left, known := s.uncut[k]

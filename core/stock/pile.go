@@ -176,8 +176,8 @@ func (l *Account) opens(r *known, laid *CutLayout, of *known, n int) int {
 	return laid.Opened(made) - before
 }
 
-// byLength is how many strips, sets or tubes are used up at least by the length of what was cut across them, however that
-// was laid out; not known where they were longer or shorter, or are squared up again on the way.
+// byLength is how many strips, sets or tubes are used up at least by the length of what was cut across them, however
+// that was laid out; not known where they were longer or shorter, or are squared up again on the way.
 func (l *Account) byLength(stuff *Stuff, of *known) int {
 	if stuff == nil || stuff.Every > 0 || stuff.Long <= stuff.Squares {
 		return 0
