@@ -21,34 +21,44 @@ export function ScriptPage() {
   const { plan, progress } = project;
   const { pending, record, trouble, lost } = useOutbox(project, (w) => w.line !== undefined);
   const [ticked, setTicked] = useState<Ticked[]>([]);
-  const keeping = useRef(false);
+  const keeping = useRef(Promise.resolve()); // one after another: a second tap waits until the first is kept and shown
+  const tapped = useRef<Record<string, number>>({}); // by line, what is not shown yet
+  const gone = useRef(new Set<Ticked>()); // taken back
   if (plan.steps.length === 0) return <Unplanned />;
 
   const keep = async (line: string, events: TallyEvent[], times: number, counts: boolean) => {
-    // The first of a line's events carries the line, so that it is counted once while all are on their way. A second tap waits
-    // until the first is kept and shown.
-    keeping.current = true;
-    await record(
-      events.map((event, i): Omit<Waiting, "quilt"> => {
-        const made = counts ? (event.n ?? 0) : 0;
-        return { event, line: i === 0 ? `${times} ${line}` : undefined, effect: { made, aside: 0, pressed: 0 } };
-      }),
-    );
-    keeping.current = false;
+    // The first of a line's events carries the line, so that it is counted once while all are on their way.
+    tapped.current[line] = (tapped.current[line] ?? 0) + times;
+    keeping.current = keeping.current
+      .then(() =>
+        record(
+          events.map((event, i): Omit<Waiting, "quilt"> => {
+            const made = counts ? (event.n ?? 0) : 0;
+            return { event, line: i === 0 ? `${times} ${line}` : undefined, effect: { made, aside: 0, pressed: 0 } };
+          }),
+        ),
+      )
+      .finally(() => {
+        tapped.current[line] = (tapped.current[line] ?? 0) - times;
+      });
+    await keeping.current;
   };
-  const tick = (line: string, l: Line, times: number) => {
+  const tick = (line: string, l: Line, wanted: number) => {
+    const [i = 0, j = 0] = line.split(".").map(Number);
+    const times = Math.min(wanted, l.times - doneOf(l, i, j) - (tapped.current[line] ?? 0));
+    if (times <= 0) return;
     const events = l.gives.map((g): TallyEvent => {
       const step = plan.steps.find((s) => s.id === g.step);
       const made = { exact: step?.exact ?? "", look: step?.look ?? "", rev: project.rev };
       return { id: newId(), step: g.step, kind: "made", n: g.n * times, ...made, at: new Date().toISOString() };
     });
-    if (keeping.current) return;
-    setTicked([...ticked, { line, times, events }]);
+    setTicked((before) => [...before, { line, times, events }]);
     keep(line, events, times, true);
   };
   const back = (t: Ticked) => {
-    if (keeping.current) return;
-    setTicked(ticked.filter((other) => other !== t));
+    if (gone.current.has(t)) return;
+    gone.current.add(t);
+    setTicked((before) => before.filter((other) => other !== t));
     const undos = t.events.map(
       (e): TallyEvent => ({ id: newId(), step: e.step, kind: "undo", n: 0, of: e.id, at: new Date().toISOString() }),
     );
