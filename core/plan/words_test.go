@@ -152,6 +152,8 @@ func changesNothing(s string) string {
 	return ""
 }
 
+var oddName = regexp.MustCompile(`^[^\p{L}]+\S|\S[^\p{L}]$`)
+
 // namesOf is what the quilter called things.
 func namesOf(d document.Document) map[string]bool {
 	names := map[string]bool{d.Name: true}
@@ -221,9 +223,9 @@ func toldWell(t *testing.T, name string, d document.Document, p plan.Plan, more 
 	p.Pictures, p.Quilt.Blocks = nil, nil
 	sentences, ids := append(more, said(t, p)...), idsOf(d)
 	sentences = append(sentences, plan.TextOf(d, p))
-	var odd []string // names that would be wrong as words of ours
+	var odd []string // names that begin or end as no word does: what they come to beside ours is the quilter's
 	for name := range namesOf(d) {
-		if slices.ContainsFunc(wrong, func(w *regexp.Regexp) bool { return w.MatchString(name + ".") }) {
+		if oddName.MatchString(name) {
 			odd = append(odd, name, "it")
 		}
 	}
