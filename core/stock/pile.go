@@ -177,21 +177,30 @@ func (l *Account) opens(r *known, laid *CutLayout, of *known, n int) int {
 }
 
 // byLength is how many strips, sets or tubes are used up at least by the length of what was cut across them, however
-// that was laid out; not known where they were longer or shorter, or are squared up again on the way.
+// that was laid out.
 func (l *Account) byLength(stuff *Stuff, of *known) int {
-	if stuff == nil || stuff.Every > 0 || stuff.Long <= stuff.Squares {
+	if stuff == nil {
 		return 0
 	}
-	wide := measure.Length(0)
-	for _, c := range l.across[of.thing] {
-		n := l.now.off[c.offKey]
-		if n != 0 && c.stuff != *stuff {
-			return 0
-		}
-		wide += measure.Length(n) * c.wide
+	wide, known := l.cutOff(of.thing, *stuff)
+	if !known {
+		return 0
 	}
 	one := stuff.Long - stuff.Squares
 	return int(max(0, wide+one-1) / one)
+}
+
+// cutOff is how much of the length of those of a thing was cut off; not known where some were longer or shorter, or are
+// squared up again on the way.
+func (l *Account) cutOff(thing int, stuff Stuff) (wide measure.Length, known bool) {
+	for _, c := range l.across[thing] {
+		n := l.now.off[c.offKey]
+		if n != 0 && c.stuff != stuff {
+			return 0, false
+		}
+		wide += measure.Length(n) * c.wide
+	}
+	return wide, stuff.Every == 0 && stuff.Long > stuff.Squares
 }
 
 // fall counts n more at one of the piles of what falls out of one run, or fewer: the others come with it, but for what

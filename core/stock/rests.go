@@ -66,15 +66,8 @@ func (l *Account) Uncut(t work.Identity, stuff Stuff) (left measure.Length, know
 		return 0, stuff.Every == 0
 	}
 	p := &l.now.piles[from]
-	left = measure.Length(p.used) * (stuff.Long - stuff.Squares)
-	for _, c := range l.across[from] {
-		n := l.now.off[c.offKey]
-		if n != 0 && c.stuff != stuff {
-			return 0, false
-		}
-		left -= measure.Length(n) * c.wide
-	}
-	return max(0, left), stuff.Every == 0 && p.presumed == 0
+	wide, known := l.cutOff(from, stuff)
+	return max(0, measure.Length(p.used)*(stuff.Long-stuff.Squares)-wide), known && p.presumed == 0
 }
 
 // opened tells of every strip that is begun how many cuts were made across it, and how much of its length they took:
