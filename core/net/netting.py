@@ -38,6 +38,7 @@ class Piles:
         self.begun = {}  # source and thing
         self.cut = {}  # source: thing: how many
         self.off = {}  # source: how long one is: what was cut off them
+        self.opened = {}  # source: how many are begun by layouts
         self.runs = {}
 
     def hand(self, t):
@@ -120,19 +121,24 @@ class Piles:
             off = self.off.setdefault(take["of"]["thing"], {})
             off[stuff] = off.get(stuff, 0) + n * take["wide"]
 
+    def by_length(self, of):
+        off = self.off.get(of["thing"], {})
+        if not of["one"] or not {k for k, wide in off.items() if wide} <= {of["stuff"]}:
+            return 0
+        return max(0, -(-sum(off.values()) // of["one"]))
+
     def take(self, r, n, before):
         t = r["thing"]
         for take in r["takes"]:
             of = take["of"]
+            begun = max(self.opened.get(of["thing"], 0), self.by_length(of))
             self.cuts(take, n)
             if take["laid"]:
                 cut = self.cut.setdefault(of["thing"], {})
                 was = opened(take["laid"], cut)
                 cut[t] = cut.get(t, 0) + n
-                more, off = opened(take["laid"], cut) - was, self.off.get(of["thing"], {})
-                if of["one"] and {k for k, wide in off.items() if wide} <= {of["stuff"]}:
-                    more = max(more, max(0, -(-sum(off.values()) // of["one"])) - self.used[of["thing"]])
-                self.use(of, more)
+                self.opened[of["thing"]] = self.opened.get(of["thing"], 0) + opened(take["laid"], cut) - was
+                self.use(of, max(self.opened[of["thing"]], self.by_length(of)) - begun)
             elif take["run"] and r["falls"]:
                 continue
             elif take["at"]:

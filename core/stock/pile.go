@@ -42,6 +42,7 @@ type state struct {
 	counts []count            // by the number of thing and step
 	runs   map[string]run     // of things that fall out of one run
 	cut    map[[2]int]int     // source and thing → how many were cut from it
+	opened map[int]int        // source → how many of it are begun by how things are laid out
 	off    map[offKey]int     // how many were cut across strips, sets and tubes
 	begun  map[[2]int]float64 // source and thing → how many strips, sets or runs those came from
 	ironed map[ironing]int    // counted at the iron, each as it was pressed last
@@ -72,14 +73,14 @@ type run struct {
 func nothing() state {
 	return state{
 		runs: map[string]run{}, cut: map[[2]int]int{}, begun: map[[2]int]float64{}, ironed: map[ironing]int{},
-		off: map[offKey]int{},
+		off: map[offKey]int{}, opened: map[int]int{},
 	}
 }
 
 func (s *state) clone() *state {
 	c := &state{
 		piles: slices.Clone(s.piles), counts: slices.Clone(s.counts), runs: map[string]run{}, cut: maps.Clone(s.cut),
-		begun: maps.Clone(s.begun), ironed: maps.Clone(s.ironed), off: maps.Clone(s.off),
+		begun: maps.Clone(s.begun), ironed: maps.Clone(s.ironed), off: maps.Clone(s.off), opened: maps.Clone(s.opened),
 	}
 	for i := range c.piles {
 		c.piles[i].ironed = slices.Clone(c.piles[i].ironed)
@@ -144,13 +145,17 @@ func (l *Account) makes(r *known, n int) {
 // taken uses up what n more take, after before of them.
 func (l *Account) taken(r *known, n, before int) {
 	for i, t := range r.Takes {
-		of := r.of[i]
+		of, begun := r.of[i], 0
+		if t.Laid != nil {
+			begun = max(l.now.opened[of.thing], l.byLength(t.Of.Stuff, of))
+		}
 		if r.off[i] != nil {
 			l.now.off[*r.off[i]] += n
 		}
 		switch {
 		case t.Laid != nil:
-			l.use(of, max(l.opens(r, t.Laid, of, n), l.byLength(t.Of.Stuff, of)-l.now.piles[of.thing].used))
+			l.now.opened[of.thing] += l.opens(r, t.Laid, of, n)
+			l.use(of, max(l.now.opened[of.thing], l.byLength(t.Of.Stuff, of))-begun)
 		case t.Run != "" && r.Falls != nil: // with the run
 		case t.At == nil && t.Per > 1:
 			l.use(of, l.begin(r, t, of, n))

@@ -457,6 +457,7 @@ func TestNextIsWhatCanBeDone(t *testing.T) {
 	next("2½″ Slate")
 	h.made(24, "A")
 	h.made(12, "B")
+	h.made(12, "A + B")
 	h.made(4, "Nine-patch")
 	next("Nine-patch") // 8 more can be sewn
 	h.made(8, "Nine-patch")
