@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"maps"
 	"slices"
+	"strings"
 
 	"vicis/core/document"
 	"vicis/core/making"
@@ -147,14 +148,14 @@ func (x *expander) pressed(ref naming.Unit, whole, own bool) naming.Unit {
 		return ""
 	}
 	was := &x.out.Parts[i]
-	u.ID, u.Name, u.Of = was.ID.Second(), was.Name+", B", was.Of
+	u.ID, u.Name, u.Of = was.ID.Second(), wayOf(was.Name, "B"), was.Of
 	if u.Of == 0 {
 		u.Of = i + 1
 	}
 	if !whole && !own {
 		u.Like, was.Shared = was.ID, was.Name
 	}
-	was.Name += ", A"
+	was.Name = wayOf(was.Name, "A")
 	x.others[base] = u.ID
 	if whole {
 		for _, other := range making.References(u.How) {
@@ -164,4 +165,12 @@ func (x *expander) pressed(ref naming.Unit, whole, own bool) naming.Unit {
 	u.Also, u.Extra = nil, 0
 	x.out.Parts = append(x.out.Parts, u)
 	return u.ID.Look(variant)
+}
+
+// wayOf is what a unit that is pressed two ways is called. Where it has no name it gets none, so that one is asked for.
+func wayOf(name, way string) string {
+	if strings.TrimSpace(name) == "" {
+		return name
+	}
+	return name + ", " + way
 }

@@ -153,11 +153,7 @@ func (p *Plan) Gives(s *There, step, from, done int) int {
 	}
 	n := max(0, laid.Gives(p.things[p.of[step]].is, h.Made+h.Presumed-h.Aside)-done)
 	if stuff := p.Book.Order[from].Stuff; stuff != nil && wide > 0 {
-		most := h.OnHand * stuff.Most(wide)
-		for _, rest := range s.rests[p.of[from]] {
-			most += rest.N * int(rest.Long/wide)
-		}
-		n = min(n, most)
+		n = min(n, h.OnHand*stuff.Most(wide)+stuff.Come(s.rests[p.of[from]], wide))
 	}
 	return n
 }

@@ -91,6 +91,19 @@ func (l *CutLayout) opened(made func(work.Identity) int, tell func(cuts int, wid
 // Most is how many so wide come of one.
 func (s Stuff) Most(wide measure.Length) int { return s.stock().Most(int64(wide)) }
 
+// Come is how many so wide come of what is left of several, at least: where they are squared up again on the way, that
+// is taken to be due at once.
+func (s Stuff) Come(left []RestLength, wide measure.Length) (n int) {
+	for _, rest := range left {
+		one := fewest.Stock{Length: int64(rest.Long), Every: s.Every, Loss: int64(s.Squares)}
+		if s.Every > 0 {
+			one.Length -= one.Loss
+		}
+		n += rest.N * one.Most(int64(wide))
+	}
+	return n
+}
+
 // stock is one of them, once its end is square.
 func (s Stuff) stock() fewest.Stock {
 	return fewest.Stock{Length: int64(s.Long - s.Squares), Every: s.Every, Loss: int64(s.Squares)}

@@ -30,11 +30,7 @@ func (f foldWanted) rests() []RestTold {
 			if narrow == 0 || wide < narrow {
 				narrow = wide
 			}
-			n := 0
-			for _, rest := range left {
-				n += rest.N * int(rest.Long/wide)
-			}
-			if n = min(n, f.Steps[i].ToGo); n > 0 {
+			if n := min(f.net.Book.Order[j].Stuff.Come(left, wide), f.Steps[i].ToGo); n > 0 {
 				out.Gives = append(out.Gives, RestGives{f.w.Steps[i].ID, n})
 			}
 		}

@@ -26,7 +26,7 @@ export function ScriptPage() {
   const gone = useRef(new Set<Ticked>()); // taken back
   if (plan.steps.length === 0) return <Unplanned />;
 
-  const keep = async (line: string, events: TallyEvent[], times: number, counts: boolean) => {
+  const keep = (line: string, events: TallyEvent[], times: number, counts: boolean) => {
     // The first of a line's events carries the line, so that it is counted once while all are on their way.
     tapped.current[line] = (tapped.current[line] ?? 0) + times;
     keeping.current = keeping.current
@@ -38,10 +38,10 @@ export function ScriptPage() {
           }),
         ),
       )
+      .catch(() => undefined) // what went wrong is said by the outbox; the next is kept all the same
       .finally(() => {
         tapped.current[line] = (tapped.current[line] ?? 0) - times;
       });
-    await keeping.current;
   };
   const tick = (line: string, l: Line, wanted: number) => {
     const [i = 0, j = 0] = line.split(".").map(Number);
