@@ -136,7 +136,7 @@ func (b LeftOver) anotherBorder(rest []leftOver) (GoodFor, bool) {
 		}
 		const mostSums = 6
 		if n := len(sums); n > mostSums {
-			sums = append(slices.Clone(sums[:mostSums]), fmt.Sprintf("and ends of %d other sizes", n-mostSums))
+			sums = append(slices.Clone(sums[:mostSums]), "and ends of "+words.Plural(n-mostSums, "other size"))
 		}
 		return GoodFor{
 			Says: fmt.Sprintf("Another border, cut %s wide and sewn end to end from %s: %s of it, and it takes %s. Sew at "+
