@@ -22,11 +22,14 @@ type Across struct {
 	List    []naming.Step // the order in which rings are cut, once through; empty where there is none
 	Running int           // how many tubes it takes to cut them in that order; 0 where there is none
 	Layups  fewest.Layups // how each is cut: how many of each of Cuts
+	Has     Lies          // what lies there of them
 }
 
 // LaidOut says whether how many strips or sets are used up once so many are cut follows from how they are laid out
-// alone: several things are cut from them, or the prints of an assortment each have their own.
-func (a Across) LaidOut() bool { return len(a.Cuts) > 1 || a.Prints > 1 || len(a.Lots) > 1 }
+// alone: several things are cut from them, some were begun before, or the prints of an assortment each have their own.
+func (a Across) LaidOut() bool {
+	return len(a.Cuts) > 1 || a.Prints > 1 || len(a.Lots) > 1 || a.Has.Begun
+}
 
 // WidthCut is pieces of one width among them.
 type WidthCut struct {
@@ -101,12 +104,15 @@ func (a Across) Shares() []PrintShare {
 // fewest lays the sub-cuts out on the fewest strips, for every print by itself.
 func (a Across) fewest(t *making.Table, e *fewest.Effort) fewest.Layups {
 	var out fewest.Layups
-	shares := a.Shares()
+	shares, rests := a.Shares(), a.Has.Rests
+	if len(shares) > 1 || max(a.Prints, len(a.Lots)) > 1 {
+		rests = nil // nobody knows of which print they are
+	}
 	for _, s := range shares {
 		out.Each = append(out.Each, make([]int, len(s.Prints))...)
 	}
 	for _, s := range shares {
-		l, _ := fewest.Fewest(a.stock(t), s.Wants, e) // what does not fit has been refused before
+		l, _ := fewest.Beside(a.stock(t), rests, s.Wants, e) // what does not fit has been refused before
 		for _, p := range l.Patterns {
 			p.Times *= len(s.Prints)
 			out.Patterns = append(out.Patterns, p)
@@ -132,10 +138,15 @@ func (a *Across) lay(t *making.Table, e *fewest.Effort) {
 // Count is how many strips or sets would do, were they as long as a.Length says.
 func (a Across) Count(t *making.Table, e *fewest.Effort) int { return a.fewest(t, e).Strips }
 
-// Marks are where the knife goes across a strip that is cut by a pattern, from its raw end: the squared end, then the
-// end of every piece; wherever the end is squared up again, a mark more. piece is −1 at a squared end.
+// Marks are where the knife goes across a strip that is cut by a pattern, from its raw end, or the square one of what is
+// left of another: the squared end, then the end of every piece; wherever the end is squared up again, a mark more. piece is −1 at a squared end.
 func (a Across) Marks(p fewest.Pattern, t *making.Table) (at []measure.Length, piece []int) {
 	x := t.Squaring + a.Lost
+	if p.Rest > 0 { // its end is square
+		if x = 0; t.Every > 0 {
+			x = t.Squaring
+		}
+	}
 	at, piece = []measure.Length{x}, []int{-1}
 	for k, i := range p.InOrder() {
 		if t.Every > 0 && k > 0 && k%t.Every == 0 && t.Squaring > 0 {
@@ -151,6 +162,9 @@ func (a Across) Marks(p fewest.Pattern, t *making.Table) (at []measure.Length, p
 // longest is how long strips or sets must be for every way they are cut.
 func (a Across) longest(t *making.Table) (long measure.Length) {
 	for _, p := range a.Layups.Patterns {
+		if p.Rest > 0 {
+			continue
+		}
 		at, _ := a.Marks(p, t)
 		long = max(long, at[len(at)-1])
 	}

@@ -15,13 +15,15 @@ import (
 )
 
 // Cut plans the cutting. units are in the order they are made, lines is the demand for every act, waits are the acts
-// whose size is known only once something else has been measured.
+// whose size is known only once something else has been measured; there is what was cut before, nothing where all is
+// planned from the beginning.
 func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Table,
-	shelf cloth.Shelf, buying Purchase, waits map[naming.Step]bool, dealt CutByPrint,
+	shelf cloth.Shelf, buying Purchase, waits map[naming.Step]bool, dealt CutByPrint, there *There,
 ) Plan {
 	var p Plan
 	pools := pools{
 		t: t, shelf: shelf, waits: waits, effort: fewest.Enough(), dealt: dealt, shelves: map[string]*lying{},
+		there: there.clone(),
 	}
 	index := p.wanted(units, l, lines, &pools) // strip set → its place among p.Sets
 	for i := range p.Sets {
@@ -35,9 +37,11 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 				a.Of = append(a.Of, of)
 			}
 		}
+		a.Has = pools.setsThere(*a)
 		a.lay(t, pools.effort)
+		pools.taken(a)
 	}
-	others := append(p.setStrips(units, index, &pools), runs(l, lines, t)...)
+	others := append(p.setStrips(units, index, &pools), pools.there.runs(runs(l, lines, t))...)
 	pools.ready(others)
 	asked := slices.Clone(pools.patches) // before anything was taken of them
 	fromPools, lays, ends := pools.strips(others)
@@ -113,7 +117,7 @@ func (p *Plan) wanted(
 
 // runs is what is cut from strips sewn end to end, and for behind the top and round its edge.
 func runs(l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Table) (strips []StripPlan) {
-	if m, through := l.Blocks[naming.SashLevel]; through && m.Acts[0].Lengthy != nil {
+	if m, through := l.Blocks[naming.SashLevel]; through && m.Acts[0].Lengthy != nil && lines[naming.SashLevel.Step()].Make() > 0 {
 		w, h := m.Acts[0].Lengthy.W, m.Acts[0].Lengthy.H
 		role, n := m.Piece.Patches[0].Role, lines[naming.SashLevel.Step()].Make()
 		total := w * measure.Length(n)
@@ -205,7 +209,7 @@ func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, pools *po
 					strips[i].Was = append(strips[i].Was, was)
 				}
 				a := p.Sets[at]
-				strips[i].Count += a.Layups.Strips
+				strips[i].Count += a.ToSew()
 				strips[i].Long = max(strips[i].Long, a.longest(t))
 				if f, _ := pools.shelf.Fabric(s.Role); len(a.Lots) > 0 && f.Share() > 1 {
 					if strips[i].Dealt == nil {
@@ -221,7 +225,14 @@ func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, pools *po
 		}
 	}
 	for i := range strips {
-		strips[i].wants = slices.Clone(strips[i].Dealt)
+		s := &strips[i]
+		f, _ := pools.shelf.Fabric(s.Role)
+		if n := min(s.Count, pools.there.Short[s.ID]) + pools.there.whole(ClothCut{f.ID, s.Cut}, s.Count); n > 0 {
+			if s.Count -= n; s.Dealt != nil {
+				inAll(s.Dealt, s.Count)
+			}
+		}
+		s.wants = slices.Clone(s.Dealt)
 	}
 	return strips
 }

@@ -24,7 +24,7 @@ func (p *pools) endsOf(s StripPlan) []end {
 	var list []end
 	for i, pattern := range s.Patches.Layups.Patterns {
 		at, _ := s.Patches.Marks(pattern, p.t)
-		if rest := s.Patches.Length - at[len(at)-1]; rest > 2*p.t.Seam {
+		if rest := s.Patches.Left(pattern, at); rest > 2*p.t.Seam {
 			if k := slices.IndexFunc(list, func(e end) bool { return e.have.W == rest }); k >= 0 {
 				list[k].have.Count += pattern.Times
 				list[k].left += pattern.Times

@@ -29,7 +29,7 @@ func (a *Across) inOrder(t *making.Table) {
 		}
 	}
 	on, tubes := a.runsOn(list, t)
-	if a.Running = tubes; tubes <= a.Layups.Strips && len(on) <= mostInOrder {
+	if a.Running = tubes; len(a.Has.Rests) == 0 && tubes <= a.Layups.Strips && len(on) <= mostInOrder {
 		a.Layups.Patterns = on
 		return
 	}

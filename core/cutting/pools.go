@@ -23,6 +23,7 @@ type pools struct {
 	dealt   CutByPrint
 	shelves map[string]*lying // by fabric, as it is cut up
 	hand    []Lay             // squares that a unit begins with
+	there   *There            // what was cut before
 }
 
 // pooled is the patches of one act and the ways to cut them: the width of the strip and the width of the sub-cut.
@@ -248,6 +249,9 @@ func (p *pools) across(pool []int) (a Across, width measure.Length) {
 	first := p.patches[pool[0]]
 	a.Length, _ = p.t.Usable(first.role)
 	a.Lost = p.lost(pool)[0]
+	if f, _ := p.shelf.Fabric(first.role); f.Share() == 1 {
+		a.Has = p.there.Cloth[ClothCut{f.ID, p.width(pool)}]
+	}
 	for _, i := range pool {
 		one := p.patches[i]
 		c := subCut(one.act, one.ways[one.way][1], a.Length-a.Lost, one.line, p.t)
@@ -296,9 +300,13 @@ func (p *pools) strip(pool []int) StripPlan {
 	first := p.patches[pool[0]]
 	a, width := p.across(pool)
 	a.lay(p.t, p.effort)
+	cloth := ClothCut{first.fabric, width}
+	a.Has.Whole = p.there.whole(cloth, a.Layups.Strips)
+	a.Has.Short = p.there.Short[naming.Pool(first.fabric, int64(width), p.waits[first.act])]
+	p.there.begun(cloth)
 	s := StripPlan{
 		ID: naming.Pool(first.fabric, int64(width), p.waits[first.act]), Was: []naming.Step{first.act.Own()},
-		For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.Layups.Strips,
+		For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.ToMake(),
 		Patches: &a, Long: a.longest(p.t), Lost: p.lost(pool)[1],
 	}
 	if a.Of != nil {

@@ -347,12 +347,18 @@ func (s source) count(pool, left []int, exactly bool) int {
 		a.Cuts[k].Need, a.Cuts[k].Spare = left[s.placeOf[m]], 0
 	}
 	if exactly {
-		return a.Count(s.p.t, s.p.effort)
+		return max(0, a.Count(s.p.t, s.p.effort)-a.Has.Whole)
 	}
 	n := 0
+	if len(a.Has.Rests) > 0 { // what they give is not told by first fit
+		n = max(0, a.Count(s.p.t, s.p.effort)-a.Has.Whole)
+		s.counted[string(key)] = n
+		return n
+	}
 	for _, one := range a.Shares() {
 		n += fewest.FirstFit(a.stock(s.p.t), one.Wants) * len(one.Prints)
 	}
+	n = max(0, n-a.Has.Whole)
 	s.counted[string(key)] = n
 	return n
 }

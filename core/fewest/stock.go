@@ -3,6 +3,7 @@
 package fewest
 
 import (
+	"cmp"
 	"encoding/binary"
 	"math"
 	"slices"
@@ -30,6 +31,7 @@ type Want struct {
 type Pattern struct {
 	Counts []int
 	Times  int
+	Rest   int64 // how long what is left of a strip is that is cut so; 0 for a whole one
 	Order  []int // in which order they are cut, want by want; as they are listed when empty
 }
 
@@ -156,11 +158,12 @@ type stockProblem struct {
 	widths []int64
 	demand []int
 	from   [][]int // the wants of each width
+	unit   int64
 	asked  []Want
 }
 
 func problemOf(stock Stock, wants []Want) stockProblem {
-	p := stockProblem{stock: stock, asked: wants}
+	p := stockProblem{stock: stock, asked: wants, unit: 1}
 	order := make([]int, 0, len(wants))
 	for i, w := range wants {
 		if w.Count > 0 {
@@ -184,6 +187,7 @@ func problemOf(stock Stock, wants []Want) stockProblem {
 		g = gcd(g, w)
 	}
 	if g > 1 {
+		p.unit = g
 		p.stock = Stock{Length: stock.Length / g, Every: stock.Every, Loss: stock.Loss / g}
 		for i := range p.widths {
 			p.widths[i] /= g
@@ -614,9 +618,12 @@ func (p stockProblem) answer(list []Pattern, bound, wants int) Layups {
 	for i, w := range p.asked {
 		left[i] = w.Count
 	}
-	out := Layups{Strips: strips(list), Bound: bound}
-	// Fullest first, so that what remains lies together at the end.
+	out := Layups{Bound: bound}
+	// What is left of others first, then the fullest, so that what remains lies together at the end.
 	slices.SortStableFunc(list, func(a, b Pattern) int {
+		if a.Rest != b.Rest {
+			return cmp.Compare(b.Rest, a.Rest)
+		}
 		for i := range a.Counts {
 			if a.Counts[i] != b.Counts[i] {
 				return b.Counts[i] - a.Counts[i]
@@ -625,6 +632,9 @@ func (p stockProblem) answer(list []Pattern, bound, wants int) Layups {
 		return 0
 	})
 	for _, pattern := range list {
+		if pattern.Rest == 0 {
+			out.Strips += pattern.Times
+		}
 		for times := pattern.Times; times > 0; {
 			counts := make([]int, wants)
 			for i, n := range pattern.Counts {
@@ -644,10 +654,11 @@ func (p stockProblem) answer(list []Pattern, bound, wants int) Layups {
 				left[w] -= n * alike
 			}
 			times -= alike
-			if n := len(out.Patterns); n > 0 && slices.Equal(out.Patterns[n-1].Counts, counts) {
+			if n := len(out.Patterns); n > 0 && out.Patterns[n-1].Rest == pattern.Rest &&
+				slices.Equal(out.Patterns[n-1].Counts, counts) {
 				out.Patterns[n-1].Times += alike
 			} else {
-				out.Patterns = append(out.Patterns, Pattern{Counts: counts, Times: alike})
+				out.Patterns = append(out.Patterns, Pattern{Counts: counts, Times: alike, Rest: pattern.Rest})
 			}
 		}
 	}

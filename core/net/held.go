@@ -1,6 +1,7 @@
 package net
 
 import (
+	"vicis/core/fewest"
 	"vicis/core/measure"
 	"vicis/core/stock"
 	"vicis/core/work"
@@ -12,12 +13,12 @@ type There struct {
 	Held  []stock.Held // by thing
 	Told  []StepTold   // by step
 	Other []stock.Held
-	rests map[int][]stock.RestLength // what is left of strips, sets and tubes that were begun, by thing
-	uncut map[int]measure.Length     // how much of their length is left in all, where that is known
-	cut   map[cutOf]int              // how many were cut from strips or sets
-	begun map[cutOf]float64          // and how many those took
-	more  []int                      // by step: how many more came of the runs that were begun
-	at    map[work.Identity][]int    // of those, by what they are but for how they are pressed
+	rests map[int][]fewest.Rest   // what is left of strips, sets and tubes that were begun, by thing
+	uncut map[int]measure.Length  // how much of their length is left in all, where that is known
+	cut   map[cutOf]int           // how many were cut from strips or sets
+	begun map[cutOf]float64       // and how many those took
+	more  []int                   // by step: how many more came of the runs that were begun
+	at    map[work.Identity][]int // of those, by what they are but for how they are pressed
 }
 
 // cutOf is a thing that is cut from another.
@@ -116,7 +117,7 @@ func (p *Plan) nothing() *There {
 	s := &There{
 		Held: make([]stock.Held, len(p.things)), Told: make([]StepTold, len(p.work.Steps)), at: map[work.Identity][]int{},
 		more: make([]int, len(p.work.Steps)), cut: map[cutOf]int{}, begun: map[cutOf]float64{},
-		rests: map[int][]stock.RestLength{}, uncut: map[int]measure.Length{},
+		rests: map[int][]fewest.Rest{}, uncut: map[int]measure.Length{},
 	}
 	for k, t := range p.things {
 		s.Held[k].Makes = t.is
@@ -151,6 +152,9 @@ func (p *Plan) Gives(s *There, step, from, done int) int {
 	if laid == nil {
 		return 0
 	}
+	if here := p.work.Here; here != nil { // of what is cut from now on
+		done -= here.Made[p.work.Steps[step].ID]
+	}
 	n := max(0, laid.Gives(p.things[p.of[step]].is, h.Made+h.Presumed-h.Aside)-done)
 	if stuff := p.Book.Order[from].Stuff; stuff != nil && wide > 0 {
 		n = min(n, h.OnHand*stuff.Most(wide)+stuff.Come(s.rests[p.of[from]], wide))
@@ -159,7 +163,7 @@ func (p *Plan) Gives(s *There, step, from, done int) int {
 }
 
 // Rests is what is left of those of a step that were begun.
-func (p *Plan) Rests(s *There, step int) []stock.RestLength { return s.rests[p.of[step]] }
+func (p *Plan) Rests(s *There, step int) []fewest.Rest { return s.rests[p.of[step]] }
 
 // Item says which thing a step makes, by number: steps of one number share what there is of it.
 func (p *Plan) Item(step int) int { return p.of[step] }

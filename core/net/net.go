@@ -35,6 +35,13 @@ type lent struct{ of, count int }
 
 // Of finds how the things of a plan hang together.
 func Of(w *work.Work) *Plan {
+	p := listed(w)
+	p.roots()
+	return p
+}
+
+// listed lists the things of a plan, each after all that take it.
+func listed(w *work.Work) *Plan {
 	p := &Plan{Book: stock.BookOf(w), work: w, of: make([]int, len(w.Steps)), index: map[work.Identity]int{}}
 	index, step := p.index, map[naming.Step]int{}
 	for i, s := range w.Steps {
@@ -59,7 +66,6 @@ func Of(w *work.Work) *Plan {
 		}
 	}
 	p.sort()
-	p.roots()
 	return p
 }
 
@@ -136,6 +142,7 @@ type down struct {
 	part  []map[work.Identity]taking // of what gives several of a thing
 	cut   []laidCuts                 // of strips and sets that are laid out
 	first map[int]int                // what is asked of steps themselves
+	alone bool                       // from nothing
 	lost  []float64                  // set aside in what is made of it
 }
 
@@ -196,6 +203,9 @@ func (d *down) asked(s *There, k int) int {
 	}
 	opens := 0
 	for laid, cut := range d.cut[k] {
+		if d.alone {
+			laid = laid.Whole()
+		}
 		before := laid.Opened(func(t work.Identity) int { return s.cut[cutOf{k, t}] })
 		opens += laid.Opened(func(t work.Identity) int { return s.cut[cutOf{k, t}] + cut[t] }) - before
 	}
@@ -261,7 +271,7 @@ func (p *Plan) For(s *There, step, n int, without func(step int) bool) []Need {
 // Alone is what so many of some steps take, from nothing and without spares.
 func (p *Plan) Alone(want map[int]int) []Need {
 	d := p.down()
-	d.first = want
+	d.first, d.alone = want, true
 	for i, n := range want {
 		d.gross[p.of[i]] += n
 	}
@@ -359,7 +369,10 @@ func (d *down) share(out []Need, s *There, k, net int) {
 	}
 	for _, i := range makers {
 		step, told := d.work.Steps[i], s.Told[i]
-		planned := max(0, step.Make-told.Made, step.Make-step.Spare-max(0, told.Made-told.Aside))
+		planned := max(0, step.Make-told.Made)
+		if !d.work.Anew(step) { // else that was reckoned with what was set aside
+			planned = max(planned, step.Make-step.Spare-max(0, told.Made-told.Aside))
+		}
 		more := min(rest, max(0, planned-out[i].ToGo))
 		out[i].ToGo += more
 		out[i].Short = -planned

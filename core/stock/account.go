@@ -325,6 +325,19 @@ func (l *Account) Cut(from, t work.Identity) int {
 	return l.now.cut[[2]int{source, thing}]
 }
 
+// CutFrom is the same of everything that was cut from them.
+func (l *Account) CutFrom(from work.Identity) map[work.Identity]int {
+	list := map[work.Identity]int{}
+	if source, known := l.things[from]; known {
+		for k, n := range l.now.cut {
+			if k[0] == source && n != 0 {
+				list[l.names[k[1]]] = n
+			}
+		}
+	}
+	return list
+}
+
 // Begun is how many strips, sets or runs what was made of a thing came from: of the last a part may be left. Of what
 // was presumed nobody knows of a rest.
 func (l *Account) Begun(from, t work.Identity) float64 {

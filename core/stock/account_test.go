@@ -10,6 +10,7 @@ import (
 	"testing"
 
 	"vicis/core/document"
+	"vicis/core/fewest"
 	"vicis/core/measure"
 	"vicis/core/net"
 	"vicis/core/record"
@@ -109,7 +110,7 @@ func TestWhatThereIsAddsUp(t *testing.T) {
 		for range 6 {
 			list := history(r, books, 40)
 			l := folded(list)
-			want, rests := held(l), map[work.Identity][]stock.RestLength{}
+			want, rests := held(l), map[work.Identity][]fewest.Rest{}
 			for is, h := range want {
 				things++
 				rests[is] = l.Rests(is)
@@ -257,7 +258,7 @@ func TestWhatIsLeftIsWhatWasNotCutOff(t *testing.T) {
 				}
 				sum := measure.Length(0)
 				for _, rest := range l.Rests(one.Makes) {
-					sum += rest.Long * measure.Length(rest.N)
+					sum += measure.Length(rest.Length) * measure.Length(rest.Count)
 				}
 				used := measure.Length(there[one.Makes].Used)
 				if want := used*(one.Stuff.Long-one.Stuff.Squares) - cut[one.Makes]; sum != want {

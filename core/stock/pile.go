@@ -42,7 +42,7 @@ type state struct {
 	counts []count            // by the number of thing and step
 	runs   map[string]run     // of things that fall out of one run
 	cut    map[[2]int]int     // source and thing → how many were cut from it
-	opened map[int]int        // source → how many of it are begun by how things are laid out
+	opened map[int]int        // source → how many of it are begun by what was cut across it
 	off    map[offKey]int     // how many were cut across strips, sets and tubes
 	begun  map[[2]int]float64 // source and thing → how many strips, sets or runs those came from
 	ironed map[ironing]int    // counted at the iron, each as it was pressed last
@@ -158,7 +158,11 @@ func (l *Account) taken(r *known, n, before int) {
 			l.use(of, max(l.now.opened[of.thing], l.byLength(t.Of.Stuff, of))-begun)
 		case t.Run != "" && r.Falls != nil: // with the run
 		case t.At == nil && t.Per > 1:
-			l.use(of, l.begin(r, t, of, n))
+			uses := l.begin(r, t, of, n)
+			if t.Wide > 0 {
+				l.now.opened[of.thing] += uses
+			}
+			l.use(of, uses)
 		default:
 			l.use(of, t.Takes(before, n))
 		}

@@ -4,9 +4,11 @@
 package stock
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
+	"vicis/core/fewest"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/record"
@@ -58,16 +60,21 @@ type Fall struct {
 	Apart bool
 }
 
-// CutLayout is how several things are cut from strips or sets, line by line; what is cut beyond that begins anew.
+// CutLayout is how several things are cut from strips or sets, line by line; what is cut beyond that begins anew. One
+// that was planned after so many events begins with what was cut and left by then.
 type CutLayout struct {
 	Lines []CutLine
-	All   []CutShare // how many of each in all
+	All   []CutShare    // how many of each in all
+	After int           `json:",omitempty"`
+	Used  int           `json:",omitempty"` // of what it is cut from, until then
+	Had   []fewest.Rest `json:",omitempty"`
 }
 
-// CutLine is so many strips that are cut alike.
+// CutLine is so many strips that are cut alike, or pieces that are left of some, so long.
 type CutLine struct {
 	Times int
 	Gives []CutShare
+	Rest  measure.Length `json:",omitempty"`
 }
 
 // CutShare is so many of a thing, from one strip of a line after those that the lines before it give.
@@ -82,6 +89,9 @@ func (l *CutLayout) Opened(made func(work.Identity) int) (n int) {
 	beyond := map[work.Identity]int{}
 	for _, line := range l.Lines {
 		most := 0
+		if line.Rest > 0 {
+			continue
+		}
 		for _, g := range line.Gives {
 			most = max(most, min(line.Times, ceil(made(g.Makes)-g.Before, g.N)))
 		}
@@ -92,17 +102,53 @@ func (l *CutLayout) Opened(made func(work.Identity) int) (n int) {
 			beyond[a.Makes] = more
 		}
 	}
-	if len(beyond) > 0 {
-		n += l.Opened(func(t work.Identity) int { return beyond[t] })
+	if again := l.Whole(); len(beyond) > 0 && len(again.Lines) > 0 {
+		n += again.Opened(func(t work.Identity) int { return beyond[t] })
 	}
 	return n
 }
 
-// Gives is how many of a thing come of so many strips, cut line by line.
-func (l *CutLayout) Gives(t work.Identity, strips int) (n int) {
+// Whole is the layout without what is cut from what was left of others, as if nothing had been cut before.
+func (l *CutLayout) Whole() *CutLayout {
+	if l.After == 0 {
+		return l
+	}
+	out, before := &CutLayout{}, map[work.Identity]int{}
 	for _, line := range l.Lines {
-		times := min(strips, line.Times)
-		strips -= times
+		if line.Rest == 0 {
+			out.add(CutLine{Times: line.Times, Gives: slices.Clone(line.Gives)}, before)
+		}
+	}
+	return out
+}
+
+// add is one line more; before is what those before it give.
+func (l *CutLayout) add(line CutLine, before map[work.Identity]int) {
+	for i := range line.Gives {
+		g := &line.Gives[i]
+		g.Before = before[g.Makes]
+	}
+	for _, g := range line.Gives {
+		before[g.Makes] += g.N * line.Times
+		i := slices.IndexFunc(l.All, func(s CutShare) bool { return s.Makes == g.Makes })
+		if i < 0 {
+			i = len(l.All)
+			l.All = append(l.All, CutShare{Makes: g.Makes, Wide: g.Wide})
+		}
+		l.All[i].N = before[g.Makes]
+	}
+	l.Lines = append(l.Lines, line)
+}
+
+// Gives is how many of a thing come of so many strips, cut line by line, and of what was left of others.
+func (l *CutLayout) Gives(t work.Identity, strips int) (n int) {
+	strips -= l.Used
+	for _, line := range l.Lines {
+		times := line.Times
+		if line.Rest == 0 {
+			times = max(0, min(strips, line.Times))
+			strips -= times
+		}
 		for _, g := range line.Gives {
 			if g.Makes == t {
 				n += times * g.N
@@ -194,7 +240,14 @@ func (b *Book) layouts(w *work.Work) {
 			laid := b.Laid[source]
 			if laid == nil {
 				laid = &CutLayout{}
-				b.Laid[source], before[laid] = laid, map[work.Identity]int{}
+				if w.Here != nil {
+					begun := w.Here.Begun[b.Of[source].Makes]
+					laid.After, laid.Used, laid.Had = w.Here.After, begun.Used, begun.Rests
+					before[laid] = maps.Clone(begun.Cut)
+				}
+				if b.Laid[source] = laid; before[laid] == nil {
+					before[laid] = map[work.Identity]int{}
+				}
 			}
 			b.line(laid, before[laid], l)
 		}
@@ -203,7 +256,7 @@ func (b *Book) layouts(w *work.Work) {
 
 // line adds one line of the script to a layout; before is what those before it give.
 func (b *Book) line(laid *CutLayout, before map[work.Identity]int, l work.MatLine) {
-	line := CutLine{Times: l.Times}
+	line := CutLine{Times: l.Times, Rest: measure.Length(l.Pattern.Rest)}
 	for _, g := range l.Gives {
 		of, known := b.Of[g.Step]
 		if !known {
@@ -212,7 +265,7 @@ func (b *Book) line(laid *CutLayout, before map[work.Identity]int, l work.MatLin
 		at := slices.IndexFunc(line.Gives, func(s CutShare) bool { return s.Makes == of.Makes })
 		if at < 0 {
 			at = len(line.Gives)
-			share := CutShare{Makes: of.Makes, Before: before[of.Makes]}
+			share := CutShare{Makes: of.Makes}
 			for _, c := range l.Across.Cuts {
 				if c.ID == g.Step {
 					share.Wide = c.Cut
@@ -222,18 +275,7 @@ func (b *Book) line(laid *CutLayout, before map[work.Identity]int, l work.MatLin
 		}
 		line.Gives[at].N += g.N
 	}
-	laid.Lines = append(laid.Lines, line)
-	for _, g := range line.Gives {
-		before[g.Makes] += g.N * l.Times
-	}
-	laid.All = laid.All[:0]
-	for _, line := range laid.Lines {
-		for _, g := range line.Gives {
-			if !slices.ContainsFunc(laid.All, func(s CutShare) bool { return s.Makes == g.Makes }) {
-				laid.All = append(laid.All, CutShare{Makes: g.Makes, N: before[g.Makes], Wide: g.Wide})
-			}
-		}
-	}
+	laid.add(line, before)
 }
 
 // Fact is the recipe of what an event counts, by the plan it was counted by; nothing where that plan has no such step,

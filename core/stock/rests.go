@@ -9,53 +9,86 @@ import (
 	"vicis/core/work"
 )
 
-// RestLength is what is left of so many strips, sets or tubes of which something was cut: so long, with a square end.
-type RestLength struct {
-	Long measure.Length
-	N    int
-}
-
-// Rests is what is left of a thing that something was cut across. Which one a cut came from is no fact: those that were
-// begun follow from how many were cut of each width, the fewest. Of one that nobody counted nobody knows a rest; nor
-// where the way they are laid out was changed since and does not come to as many as were used up.
-func (l *Account) Rests(t work.Identity) []RestLength {
+// Rests is what is left of a thing that something was cut across, each so long with a square end. Which one a cut came
+// from is no fact: those that were begun follow from how many were cut of each width, the fewest. Of one that nobody
+// counted nobody knows a rest; nor where the way they are laid out was changed since and does not come to as many as
+// were used up.
+func (l *Account) Rests(t work.Identity) []fewest.Rest {
 	from, known := l.things[t]
 	if !known || l.now.piles[from].presumed > 0 {
 		return nil
 	}
-	var list []RestLength
-	begun := 0
+	var list []fewest.Rest
 	add := func(long measure.Length, n int) {
-		if begun += n; long > 0 && n > 0 {
-			list = append(list, RestLength{long, n})
+		if long > 0 && n > 0 {
+			list = append(list, fewest.Rest{Length: int64(long), Count: n})
 		}
 	}
-	var laid *cutter
+	laid, several := l.latest(from)
+	if several {
+		return nil
+	}
+	begun := 0
 	for _, c := range l.across[from] {
-		switch n := l.now.off[c.offKey]; {
-		case n <= 0:
-		case c.laid != nil && laid != nil && c.layout != laid.layout:
-			return nil
-		case c.laid != nil:
-			laid = &c
-		default:
-			if most := c.stuff.Most(c.wide); most > 0 {
-				add(c.stuff.rest(most, measure.Length(most)*c.wide), n/most)
-				if some := n % most; some > 0 {
-					add(c.stuff.rest(some, measure.Length(some)*c.wide), 1)
-				}
+		n := l.now.off[c.offKey]
+		if n <= 0 || c.laid != nil || laid != nil && laid.laid.After > 0 { // what was left by then is known
+			continue
+		}
+		if most := c.stuff.Most(c.wide); most > 0 {
+			begun += ceil(n, most)
+			add(c.stuff.rest(most, measure.Length(most)*c.wide, 0), n/most)
+			if some := n % most; some > 0 {
+				add(c.stuff.rest(some, measure.Length(some)*c.wide, 0), 1)
 			}
 		}
 	}
 	if laid != nil {
+		begun += laid.laid.Used
+		had := slices.Clone(laid.laid.Had)
 		laid.laid.opened(func(t work.Identity) int { return l.now.cut[[2]int{from, l.things[t]}] },
-			func(cuts int, wide measure.Length, n int) { add(laid.stuff.rest(cuts, wide), n) })
+			func(cuts int, wide, rest measure.Length) {
+				add(laid.stuff.rest(cuts, wide, rest), 1)
+				if rest == 0 {
+					begun++
+				} else if i := slices.IndexFunc(had, func(r fewest.Rest) bool { return r.Length == int64(rest) }); i >= 0 {
+					had[i].Count--
+				}
+			})
+		for _, r := range had {
+			add(measure.Length(r.Length), r.Count)
+		}
 	}
 	if begun != l.now.piles[from].used {
 		return nil
 	}
-	slices.SortFunc(list, func(a, b RestLength) int { return cmp.Compare(b.Long, a.Long) })
-	return list
+	return together(list)
+}
+
+// latest is the layout by which something was cut last; whether there are several of which nobody knows.
+func (l *Account) latest(from int) (laid *cutter, several bool) {
+	for i, c := range l.across[from] {
+		switch {
+		case c.laid == nil || c.laid.After == 0 && l.now.off[c.offKey] <= 0:
+		case laid != nil && c.laid.After == laid.laid.After && c.layout != laid.layout:
+			several = true
+		case laid == nil || c.laid.After > laid.laid.After:
+			laid, several = &l.across[from][i], false
+		}
+	}
+	return laid, several
+}
+
+// together puts rests of one length together, the longest first.
+func together(list []fewest.Rest) (out []fewest.Rest) {
+	slices.SortFunc(list, func(a, b fewest.Rest) int { return cmp.Compare(b.Length, a.Length) })
+	for _, r := range list {
+		if n := len(out); n > 0 && out[n-1].Length == r.Length {
+			out[n-1].Count += r.Count
+		} else {
+			out = append(out, r)
+		}
+	}
+	return out
 }
 
 // Uncut is how much of the length of those of a thing that were begun is left, however they were laid out; not known
@@ -70,9 +103,9 @@ func (l *Account) Uncut(t work.Identity, stuff Stuff) (left measure.Length, know
 	return max(0, measure.Length(p.used)*(stuff.Long-stuff.Squares)-wide), known && p.presumed == 0
 }
 
-// opened tells of every strip that is begun how many cuts were made across it, and how much of its length they took:
-// line by line, the first strips first.
-func (l *CutLayout) opened(made func(work.Identity) int, tell func(cuts int, wide measure.Length, n int)) {
+// opened tells of every strip that is begun, or what was left of one, so long, how many cuts were made across it, and
+// how much of its length they took: line by line, the first strips first.
+func (l *CutLayout) opened(made func(work.Identity) int, tell func(cuts int, wide, rest measure.Length)) {
 	for _, line := range l.Lines {
 		for strip := range line.Times {
 			cuts, wide := 0, measure.Length(0)
@@ -82,7 +115,7 @@ func (l *CutLayout) opened(made func(work.Identity) int, tell func(cuts int, wid
 				wide += measure.Length(n) * g.Wide
 			}
 			if cuts > 0 {
-				tell(cuts, wide, 1)
+				tell(cuts, wide, line.Rest)
 			}
 		}
 	}
@@ -93,13 +126,13 @@ func (s Stuff) Most(wide measure.Length) int { return s.stock().Most(int64(wide)
 
 // Come is how many so wide come of what is left of several, at least: where they are squared up again on the way, that
 // is taken to be due at once.
-func (s Stuff) Come(left []RestLength, wide measure.Length) (n int) {
+func (s Stuff) Come(left []fewest.Rest, wide measure.Length) (n int) {
 	for _, rest := range left {
-		one := fewest.Stock{Length: int64(rest.Long), Every: s.Every, Loss: int64(s.Squares)}
+		one := fewest.Stock{Length: rest.Length, Every: s.Every, Loss: int64(s.Squares)}
 		if s.Every > 0 {
 			one.Length -= one.Loss
 		}
-		n += rest.N * one.Most(int64(wide))
+		n += rest.Count * one.Most(int64(wide))
 	}
 	return n
 }
@@ -109,11 +142,16 @@ func (s Stuff) stock() fewest.Stock {
 	return fewest.Stock{Length: int64(s.Long - s.Squares), Every: s.Every, Loss: int64(s.Squares)}
 }
 
-// rest is what is left of one after so many cuts that took so much of its length.
-func (s Stuff) rest(cuts int, wide measure.Length) measure.Length {
-	again := 0
-	if s.Every > 0 {
-		again = (cuts - 1) / s.Every
+// rest is what is left of one, or of a rest so long, after so many cuts that took so much of its length.
+func (s Stuff) rest(cuts int, wide, rest measure.Length) measure.Length {
+	again, long := 1, s.Long
+	if rest > 0 {
+		if again, long = 0, rest; s.Every > 0 {
+			again = 1
+		}
 	}
-	return s.Long - wide - s.Squares*measure.Length(1+again)
+	if s.Every > 0 {
+		again += (cuts - 1) / s.Every
+	}
+	return long - wide - s.Squares*measure.Length(again)
 }

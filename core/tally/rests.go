@@ -36,12 +36,13 @@ func (f foldWanted) rests() []RestTold {
 		}
 		var says []string
 		for _, rest := range left {
-			if rest.Long < narrow || narrow == 0 {
+			long := measure.Length(rest.Length)
+			if long < narrow || narrow == 0 {
 				continue
 			}
-			one := f.w.Say(rest.Long)
-			if rest.N > 1 {
-				one = fmt.Sprintf("%d of %s", rest.N, one)
+			one := f.w.Say(long)
+			if rest.Count > 1 {
+				one = fmt.Sprintf("%d of %s", rest.Count, one)
 			}
 			says = append(says, one)
 		}

@@ -20,6 +20,7 @@ type Counted struct {
 	Dealt  dealt.Dealt
 	Demand demand.Plan
 	Lines  map[naming.Step]demand.ThingCount
+	Here   *Here // what is still to cut, given what there is; nothing where all is planned from the beginning
 }
 
 // Count finds how many of everything. false when things stand in for each other in a ring, or a patch does not come out

@@ -169,6 +169,21 @@ func (w *Work) told() []Step {
 	defer func() { w.cells = nil }()
 	byStage := map[batching.Stage][]Step{}
 	add := func(s Step) { byStage[s.Stage] = append(byStage[s.Stage], s) }
+	w.cutSteps(add)
+	tallied := w.tallied()
+	for i := range w.Batches {
+		add(w.batch(&w.Batches[i], tallied[w.Batches[i].ID]))
+	}
+	list := []Step{}
+	for _, stage := range batching.Stages {
+		list = append(list, byStage[stage]...)
+	}
+	w.tellApart(list)
+	return list
+}
+
+// cutSteps are the steps of the cutting.
+func (w *Work) cutSteps(add func(Step)) {
 	for i := range w.Cut.Fabrics {
 		f := &w.Cut.Fabrics[i]
 		for j := range f.Strips {
@@ -187,16 +202,6 @@ func (w *Work) told() []Step {
 		}
 	}
 	w.stoodIn(add)
-	tallied := w.tallied()
-	for i := range w.Batches {
-		add(w.batch(&w.Batches[i], tallied[w.Batches[i].ID]))
-	}
-	list := []Step{}
-	for _, stage := range batching.Stages {
-		list = append(list, byStage[stage]...)
-	}
-	w.tellApart(list)
-	return list
 }
 
 // tellApart names things that would be called alike by their fabrics as well; where that is not enough by their size,
@@ -552,7 +557,7 @@ func (w *Work) set(s *Step, b *batching.Batch, tallied batching.Batch) {
 		}
 	}
 	if i := slices.IndexFunc(w.Cut.Sets, func(a cutting.Across) bool { return a.Set == b.ID.Made() }); i >= 0 && short {
-		s.Short = w.ShortOf(w.Cut.Sets[i]) // a set is as long as its shortest strip
+		s.Short = w.asShort(b.ID, w.ShortOf(w.Cut.Sets[i])) // a set is as long as its shortest strip
 	}
 }
 

@@ -90,7 +90,11 @@ func (w *Work) IsSewn() bool { return w.Acts != nil }
 
 // Cutting plans the cutting alone.
 func (c Counted) Cutting(t *making.Table) cutting.Plan {
-	plan := cutting.Cut(c.Units, c.Layout, c.Lines, t, c.Shelf, c.Buying, c.Waits, c.Dealt.Cut)
+	lines, there := c.Lines, (*cutting.There)(nil)
+	if c.Here != nil {
+		lines, there = c.Here.Lines, &c.Here.There
+	}
+	plan := cutting.Cut(c.Units, c.Layout, lines, t, c.Shelf, c.Buying, c.Waits, c.Dealt.Cut, there)
 	c.Spent(laying.CutCost(plan.Looks))
 	return plan
 }
@@ -185,7 +189,7 @@ func PerSet(m making.Made, pile naming.Step) int {
 // ShortOf is how long a strip or set must be that a pattern of a few pieces is cut from, where that is at most half of
 // the cloth's width; 0 where whole widths are asked for.
 func (w *Work) ShortOf(a cutting.Across) measure.Length {
-	if a.Layups.Strips != 1 {
+	if !a.OneNew() {
 		return 0
 	}
 	at, _ := a.Marks(a.Layups.Patterns[0], &w.Table)
@@ -197,6 +201,7 @@ func (w *Work) ShortOf(a cutting.Across) measure.Length {
 
 // Short is the same for the strips of a pile, whatever is made of them.
 func (w *Work) Short(s cutting.StripPlan) (long measure.Length) {
+	defer func() { long = w.asShort(s.ID, long) }()
 	switch {
 	case s.Patches != nil:
 		return w.ShortOf(*s.Patches)
@@ -222,7 +227,7 @@ func (w *Work) Held(act naming.Step) bool { return w.Waits[act] && w.Plain.Block
 // Rest is what remains of one strip or set cut by a pattern.
 func (w *Work) Rest(a cutting.Across, p fewest.Pattern) measure.Length {
 	at, _ := a.Marks(p, &w.Table)
-	return a.Length - at[len(at)-1]
+	return a.Left(p, at)
 }
 
 // Done says whether a step is pressed already, and other seams are solved round it.
