@@ -58,6 +58,8 @@ func (s *Server) register(a huma.API) {
 	huma.Register(a, draft(op(http.MethodPost, "/api/quilts", "createQuilt", "Store a new quilt")), s.create)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}", "quilt", "A quilt with its plan"), s.quilt)
 	huma.Register(a, draft(op(http.MethodPut, "/api/quilts/{id}", "saveQuilt", "Store a new revision")), s.save)
+	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/anew", "anew",
+		"Plan the cutting anew from what there is now"), s.anew)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/progress", "progress",
 		"What was tallied, held against the plan"), s.progress)
 	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/events", "tally",

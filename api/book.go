@@ -158,7 +158,7 @@ func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]times.Sum], err
 	return &body[[]times.Sum]{times.Sums(p.work, progress)}, nil
 }
 
-func (s *Server) tallyTable(ctx context.Context, in *QuiltIn) (*attachment, error) {
+func (s *Server) tallyTable(ctx context.Context, in *QuiltIn) (*door.Attachment, error) {
 	p, err := s.newest(ctx, in.ID)
 	if err != nil {
 		return nil, err
@@ -171,7 +171,7 @@ func (s *Server) tallyTable(ctx context.Context, in *QuiltIn) (*attachment, erro
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	return attach("text/csv; charset=utf-8", p.project.Plan.Name+" tally book", ".csv", []byte(text)), nil
+	return door.Attach("text/csv; charset=utf-8", p.project.Plan.Name+" tally book", ".csv", []byte(text)), nil
 }
 
 type tableIn struct {
@@ -186,13 +186,13 @@ func (s *Server) readTallyTable(ctx context.Context, in *tableIn) (*talliedOut, 
 	if err != nil {
 		return nil, err
 	}
-	rev, err := s.store.Newest(ctx, in.ID)
+	by, err := s.store.Newest(ctx, in.ID)
 	if err != nil {
 		return nil, door.Explain(err)
 	}
 	events, faults := record.Read(p.work, in.Body.Text)
 	for _, e := range events {
-		if e.Rev > rev && len(faults) == 0 {
+		if e.Rev > by.Rev && len(faults) == 0 {
 			faults = append(faults, record.Fault{
 				Line: 1, Says: fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev),
 				Mend: "Leave the column rev out.",
@@ -212,5 +212,5 @@ func (s *Server) readTallyTable(ctx context.Context, in *tableIn) (*talliedOut, 
 	if err := s.store.Append(ctx, in.ID, events, s.now()); err != nil {
 		return nil, door.Explain(err)
 	}
-	return s.counted(ctx, in.ID, rev)
+	return s.counted(ctx, in.ID, by)
 }

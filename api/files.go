@@ -70,7 +70,7 @@ func (s *Server) swap(ctx context.Context, in *struct{ Body Draft }) (*body[Prev
 	return &body[Preview]{previewOf(document.Read(text))}, nil
 }
 
-func (s *Server) file(ctx context.Context, in *QuiltIn) (*attachment, error) {
+func (s *Server) file(ctx context.Context, in *QuiltIn) (*door.Attachment, error) {
 	q, err := s.store.Quilt(ctx, in.ID)
 	if err != nil {
 		return nil, door.Explain(err)
@@ -80,10 +80,10 @@ func (s *Server) file(ctx context.Context, in *QuiltIn) (*attachment, error) {
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	return attach("application/json", d.Name, ".vicis.json", text), nil
+	return door.Attach("application/json", d.Name, ".vicis.json", text), nil
 }
 
-func (s *Server) cutList(ctx context.Context, in *QuiltIn) (*attachment, error) {
+func (s *Server) cutList(ctx context.Context, in *QuiltIn) (*door.Attachment, error) {
 	q, err := s.store.Quilt(ctx, in.ID)
 	if err != nil {
 		return nil, door.Explain(err)
@@ -96,7 +96,7 @@ func (s *Server) cutList(ctx context.Context, in *QuiltIn) (*attachment, error) 
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	return attach("text/csv; charset=utf-8", p.Document.Name+" cut list", ".csv", []byte(text)), nil
+	return door.Attach("text/csv; charset=utf-8", p.Document.Name+" cut list", ".csv", []byte(text)), nil
 }
 
 // Revised is one revision in the list of them.

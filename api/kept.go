@@ -4,6 +4,8 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"math"
+	"slices"
 	"sync"
 	"sync/atomic"
 	"time"
@@ -13,7 +15,6 @@ import (
 	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/core/net"
-	"vicis/core/plan"
 	"vicis/core/record"
 	"vicis/core/stock"
 	"vicis/core/tally"
@@ -41,12 +42,13 @@ const (
 
 type revised struct {
 	quilt string
-	rev   int
+	store.Planned
 }
 
 // planned is one revision, planned once however many ask for it. What it holds can be read once done is closed.
 type planned struct {
 	done    chan struct{}
+	by      store.Planned
 	project Project
 	work    *work.Work
 	net     func() *net.Plan // how its things hang together
@@ -94,11 +96,11 @@ func (k *kept) weight() (sum int64) {
 	return sum
 }
 
-// begin gives one revision, and has it planned in its turn where nobody has yet; text says where its text comes
-// from. What cannot be read or planned is not kept.
-func (k *kept) begin(quilt string, rev int, text func(context.Context) (string, error)) *planned {
-	key := revised{quilt, rev}
-	p := &planned{done: make(chan struct{})}
+// begin gives one revision from one mark on, and has it planned in its turn where nobody has yet; text says where its
+// text comes from. What cannot be read or planned is not kept.
+func (k *kept) begin(quilt string, by store.Planned, text func(context.Context) (string, error)) *planned {
+	key := revised{quilt, by}
+	p := &planned{done: make(chan struct{}), by: by}
 	if old, found, _ := k.plans.PeekOrAdd(key, p); found {
 		k.plans.Get(key) // it was used
 		return old
@@ -107,24 +109,68 @@ func (k *kept) begin(quilt string, rev int, text func(context.Context) (string, 
 		defer close(p.done)
 		defer func() {
 			if what := recover(); what != nil {
-				p.err = fmt.Errorf("revision %d of %s was not planned: %v", rev, quilt, what)
+				p.err = fmt.Errorf("revision %d of %s was not planned: %v", by.Rev, quilt, what)
 			}
 			if p.err != nil {
 				k.plans.Remove(key)
 			}
 		}()
-		end := k.turns.Wait()
-		defer end()
-		stored, err := text(context.Background()) // others may wait for it when the first has gone
-		if err != nil {
-			p.err = err
-			return
-		}
-		p.project.Preview, p.work = planOf(document.Stored(stored))
-		p.net = netOf(p.work)
-		k.keep(p)
+		p.err = k.plan(p, quilt, text)
 	}()
 	return p
+}
+
+// plan works one revision out, from what there was at its mark. Others may wait for it when the first has gone.
+func (k *kept) plan(p *planned, quilt string, text func(context.Context) (string, error)) error {
+	ctx := context.Background()
+	stored, err := text(ctx)
+	if err != nil {
+		return err
+	}
+	there, done, err := k.thereAt(ctx, quilt, p.by.Mark)
+	if err != nil {
+		return err
+	}
+	defer done()
+	end := k.turns.Wait()
+	defer end()
+	d, problems := document.Stored(stored)
+	if p.by.Mark == 0 {
+		p.project.Preview, p.work = planOf(d, problems, nil)
+		p.net = netOf(p.work)
+	} else {
+		var here *net.Plan
+		p.project.Preview, p.work = planOf(d, problems, func(w *work.Work) *work.Work {
+			here = net.Of(w).Here(there)
+			return here.Work()
+		})
+		if p.net = netOf(p.work); here != nil {
+			p.net = func() *net.Plan { return here }
+			p.project.Here = p.work.Here != nil
+		}
+	}
+	k.keep(p)
+	return nil
+}
+
+// thereAt is what was there once so many events had come: what is kept, where that has come as far and nobody else
+// looks at it, else read once more. What holds it is let go once it is done with.
+func (k *kept) thereAt(ctx context.Context, quilt string, mark int64,
+) (there *stock.Account, done func(), err error) {
+	if mark == 0 {
+		return nil, func() {}, nil
+	}
+	if l := k.logOf(quilt); l.mu.TryLock() {
+		if l.seq == mark {
+			return l.log, l.mu.Unlock, nil
+		}
+		l.mu.Unlock()
+	}
+	l := newLogged()
+	if err := k.readOn(ctx, quilt, l, mark); err != nil {
+		return nil, nil, err
+	}
+	return l.log, func() {}, nil
 }
 
 // netOf finds how the things of a work hang together once somebody asks.
@@ -145,27 +191,18 @@ func (l *logged) against(p *planned) tally.Progress {
 
 // keep weighs what was planned, and lets the oldest go where all together are too heavy.
 func (k *kept) keep(p *planned) {
-	p.weight.Store(weightOf(p.project.Plan))
+	p.weight.Store(p.project.Plan.Weight())
 	for k.weight() > mostWeight && k.plans.Len() > 1 {
 		k.plans.RemoveOldest()
 	}
 }
 
-// weightOf is about how many bytes a plan has.
-func weightOf(p plan.Plan) int64 {
-	patches := 0
-	for _, one := range p.Pictures {
-		patches += len(one.Patches)
-	}
-	return int64(50_000 + 1_500*len(p.Steps) + 400*patches + 50*len(p.Quilt.Cells) + 100*len(p.Quilt.Crosses))
-}
-
 // added keeps what was planned already, before it was stored.
 func (k *kept) added(quilt string, rev int, preview Preview, w *work.Work) {
-	p := &planned{done: make(chan struct{}), work: w, net: netOf(w)}
+	p := &planned{done: make(chan struct{}), by: store.Planned{Rev: rev}, work: w, net: netOf(w)}
 	p.project.Preview = preview
 	close(p.done)
-	if _, found, _ := k.plans.PeekOrAdd(revised{quilt, rev}, p); !found {
+	if _, found, _ := k.plans.PeekOrAdd(revised{quilt, p.by}, p); !found {
 		k.keep(p)
 	}
 }
@@ -198,17 +235,21 @@ var errNotYet = errors.New("the plan is still being worked out")
 
 // of gives a quilt as it was read.
 func (k *kept) of(ctx context.Context, q store.Quilt) (*planned, error) {
-	return k.begin(q.ID, q.Rev, func(context.Context) (string, error) { return q.Document, nil }).of(ctx)
+	return k.begin(q.ID, q.Planned(), func(context.Context) (string, error) { return q.Document, nil }).of(ctx)
 }
 
 // at gives a quilt at one revision, read from the file should it have to be planned.
-func (k *kept) at(quilt string, rev int) *planned {
-	return k.begin(quilt, rev, func(ctx context.Context) (string, error) { return k.store.Document(ctx, quilt, rev) })
+func (k *kept) at(quilt string, by store.Planned) *planned {
+	return k.begin(quilt, by, func(ctx context.Context) (string, error) { return k.store.Document(ctx, quilt, by.Rev) })
+}
+
+func newLogged() *logged {
+	return &logged{log: stock.NewAccount(), writes: stock.NewWriter(), reads: stock.NewReader(), piled: -1}
 }
 
 // logOf is what was tallied of a quilt, as far as it was read.
 func (k *kept) logOf(quilt string) *logged {
-	l := &logged{log: stock.NewAccount(), writes: stock.NewWriter(), reads: stock.NewReader(), piled: -1}
+	l := newLogged()
 	if old, found, _ := k.logs.PeekOrAdd(quilt, l); found {
 		k.logs.Get(quilt) // it was used
 		return old
@@ -228,6 +269,18 @@ func (k *kept) read(ctx context.Context, quilt string, look func(*logged)) error
 	l := k.logOf(quilt)
 	l.mu.Lock()
 	defer l.mu.Unlock()
+	if err := k.readOn(ctx, quilt, l, math.MaxInt64); err != nil {
+		return err
+	}
+	if !l.read.Swap(true) {
+		k.lighten()
+	}
+	look(l)
+	return nil
+}
+
+// readOn reads on to an event, or to the last there is.
+func (k *kept) readOn(ctx context.Context, quilt string, l *logged, to int64) error {
 	if l.piled < 0 {
 		piled, err := k.store.Piled(ctx)
 		if err != nil {
@@ -240,19 +293,18 @@ func (k *kept) read(ctx context.Context, quilt string, look func(*logged)) error
 		if err != nil {
 			return err
 		}
+		more := len(list) == mostRead
+		if i := slices.IndexFunc(list, func(e store.Stored) bool { return e.Seq > to }); i >= 0 {
+			list, more = list[:i], false
+		}
 		if err := k.take(ctx, quilt, l, list); err != nil {
 			return err
 		}
 		l.events.Store(int64(l.log.Len()))
-		if len(list) < mostRead {
-			break
+		if !more {
+			return nil
 		}
 	}
-	if !l.read.Swap(true) {
-		k.lighten()
-	}
-	look(l)
-	return nil
 }
 
 // lighten lets go of what was tallied of the quilts that nobody asked about for longest, where all together is too
@@ -314,23 +366,27 @@ func (k *kept) fact(ctx context.Context, quilt string, e store.Stored, event rec
 	then *planned,
 ) (*stock.Recipe, error) {
 	if then == nil {
-		rev, err := k.revision(ctx, quilt, e)
-		if err != nil {
-			return nil, err
-		}
-		if then, err = k.at(quilt, rev).of(ctx); err != nil {
+		var err error
+		if then, err = k.then(ctx, quilt, e); err != nil {
 			return nil, err
 		}
 	}
 	return then.net().Book.Fact(event), nil
 }
 
-// revision is the one that an event was counted by, or that was in force when it came.
-func (k *kept) revision(ctx context.Context, quilt string, e store.Stored) (int, error) {
-	if e.Rev > 0 {
-		return e.Rev, nil
+// then is the plan by which an event was counted, or that was in force when it came.
+func (k *kept) then(ctx context.Context, quilt string, e store.Stored) (*planned, error) {
+	by := store.Planned{Rev: e.Rev}
+	var err error
+	if by.Rev == 0 {
+		if by.Rev, err = k.store.RevisionAt(ctx, quilt, e.Came); err != nil {
+			return nil, err
+		}
 	}
-	return k.store.RevisionAt(ctx, quilt, e.Came)
+	if by.Mark, err = k.store.MarkBefore(ctx, quilt, by.Rev, e.Seq); err != nil {
+		return nil, err
+	}
+	return k.at(quilt, by).of(ctx)
 }
 
 // modern reads an event of an older program against the revision that was in force when it came.
@@ -338,11 +394,7 @@ func (k *kept) modern(ctx context.Context, quilt string, e store.Stored) (record
 	if e.Look != "" || e.Kind == record.Undo {
 		return e.Event, nil, nil
 	}
-	rev, err := k.revision(ctx, quilt, e)
-	if err != nil {
-		return e.Event, nil, err
-	}
-	then, err := k.at(quilt, rev).of(ctx)
+	then, err := k.then(ctx, quilt, e)
 	if err != nil {
 		return e.Event, nil, err
 	}

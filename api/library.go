@@ -51,7 +51,7 @@ var shown = sync.OnceValues(func() ([]Shown, error) {
 	}
 	list := make([]Shown, len(entries))
 	for i, e := range entries {
-		list[i] = Shown{Entry: e, Colours: colours(e.Document)}
+		list[i] = Shown{Entry: e, Colours: e.Document.Colours()}
 	}
 	return list, nil
 })

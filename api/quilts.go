@@ -62,7 +62,7 @@ func shelved(q store.Quilt, p Project, progress tally.Progress) Shelved {
 		ID: q.ID, Away: q.Away, Name: p.Document.Name, Note: p.Document.Note, Saved: q.At,
 		Finished: p.Plan.Finished.Text, Blocks: p.Plan.Blocks,
 		Set: p.Plan.Set, Stages: progress.Stages, NextStep: progress.Next, Quilt: p.Plan.Quilt,
-		Colours: colours(p.Document), Problems: p.Problems,
+		Colours: p.Document.Colours(), Problems: p.Problems,
 	}
 	for _, st := range p.Plan.Steps {
 		if st.ID == progress.Next {
@@ -72,13 +72,30 @@ func shelved(q store.Quilt, p Project, progress tally.Progress) Shelved {
 	return item
 }
 
-func (s *Server) quilt(ctx context.Context, in *ReadIn) (*projectOut, error) {
+type wholeIn struct {
+	ReadIn
+	Whole bool `query:"whole" doc:"All that the quilt takes, whatever there is"`
+}
+
+func (s *Server) quilt(ctx context.Context, in *wholeIn) (*projectOut, error) {
 	q, err := s.store.Quilt(ctx, in.ID)
+	if in.Whole {
+		q.Mark = 0
+	}
 	if err == nil {
-		if same := in.PreconditionFailed(etag(q), time.Time{}); same != nil {
+		if same := in.PreconditionFailed(q.Planned().Tag(), time.Time{}); same != nil {
 			return nil, same
 		}
 	}
+	return s.answer(ctx, q, err)
+}
+
+// anew plans the cutting of a quilt anew from what there is now.
+func (s *Server) anew(ctx context.Context, in *QuiltIn) (*projectOut, error) {
+	if _, err := s.store.Anew(ctx, in.ID, s.now()); err != nil {
+		return nil, door.Explain(err)
+	}
+	q, err := s.store.Quilt(ctx, in.ID)
 	return s.answer(ctx, q, err)
 }
 
@@ -158,17 +175,9 @@ func (s *Server) starters(_ context.Context, _ *struct{}) (*body[[]Opening], err
 		if problems.Stopped() {
 			return nil, door.Refuse(problems)
 		}
-		list = append(list, Opening{Option: o, Picture: p.Quilt.Blocks[p.Quilt.Cells[0].Block], Colours: colours(d)})
+		list = append(list, Opening{Option: o, Picture: p.Quilt.Blocks[p.Quilt.Cells[0].Block], Colours: d.Colours()})
 	}
 	return &body[[]Opening]{list}, nil
-}
-
-func colours(d document.Document) map[string]string {
-	m := map[string]string{}
-	for _, f := range d.Fabrics {
-		m[f.ID] = f.Colour
-	}
-	return m
 }
 
 func (s *Server) begin(ctx context.Context, in *struct{ Body strict[starter.Choices] }) (*body[Preview], error) {

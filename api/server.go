@@ -18,7 +18,6 @@ import (
 	"vicis/core/leftover"
 	"vicis/core/plan"
 	"vicis/core/problem"
-	written "vicis/core/strict"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/store"
@@ -45,20 +44,8 @@ func (d *Draft) UnmarshalJSON(data []byte) error {
 	return nil
 }
 
-// strict is a body of which nothing may be unknown; what a draft in it holds the core reads.
-type strict[T any] struct{ Is T }
-
-// UnmarshalJSON refuses what is not known here.
-func (b *strict[T]) UnmarshalJSON(data []byte) error {
-	var err error
-	b.Is, err = written.Read[T](data)
-	return err
-}
-
-// Schema is that of what it holds.
-func (strict[T]) Schema(r huma.Registry) *huma.Schema {
-	return r.Schema(reflect.TypeFor[T](), true, "")
-}
+// strict is a body of which nothing may be unknown.
+type strict[T any] = door.Strict[T]
 
 // MarshalJSON gives it back.
 func (d Draft) MarshalJSON() ([]byte, error) { return d.raw, nil }
@@ -79,6 +66,8 @@ type Preview struct {
 type Project struct {
 	ID       string   `json:"id"`
 	Rev      int      `json:"rev"`
+	Mark     int64    `json:"mark" doc:"The event from which on the cutting is planned, from what there was then; 0 where all of it is"`
+	Here     bool     `json:"here" doc:"The cutting is what is still to cut, given what there is; else all that the quilt takes"`
 	Saved    string   `json:"saved" doc:"When this revision was stored"`
 	Undo     int      `json:"undo" doc:"The revision an undo leads to; 0 when there is none"`
 	Redo     int      `json:"redo" doc:"The revision a redo leads to; 0 when there is none"`
@@ -94,12 +83,15 @@ func draft(o huma.Operation) huma.Operation {
 	return o
 }
 
-// planOf plans a document as it was read, and gives the work behind the plan.
-func planOf(d document.Document, problems problem.List) (Preview, *work.Work) {
+// planOf plans a document as it was read, its cutting anew where that is asked for, and gives the work behind the plan.
+func planOf(d document.Document, problems problem.List, anew func(*work.Work) *work.Work) (Preview, *work.Work) {
 	if problems.Has(document.Unreadable) {
 		return Preview{Document: d, Problems: problems}, &work.Work{}
 	}
-	p, w, problems := plan.From(d, problems)
+	if anew == nil {
+		anew = func(w *work.Work) *work.Work { return w }
+	}
+	p, w, problems := plan.Anew(d, problems, anew)
 	if problems == nil {
 		problems = problem.List{}
 	}
@@ -107,7 +99,7 @@ func planOf(d document.Document, problems problem.List) (Preview, *work.Work) {
 }
 
 func previewOf(d document.Document, problems problem.List) Preview {
-	p, _ := planOf(d, problems)
+	p, _ := planOf(d, problems, nil)
 	return p
 }
 
@@ -135,13 +127,15 @@ type WriteIn struct {
 // names says whether a revision is named among those that may be the newest; 0 for whatever it is.
 func (in *WriteIn) names(rev int) bool {
 	return slices.ContainsFunc(in.IfMatch, func(one string) bool {
-		return rev > 0 && strings.Trim(one, `"`) == strconv.Itoa(rev) || rev == 0 && one == "*"
+		named, _, _ := strings.Cut(strings.Trim(one, `"`), "-") // from wherever its cutting is planned
+		return rev > 0 && named == strconv.Itoa(rev) || rev == 0 && one == "*"
 	})
 }
 
 // Tallied is progress with the revision of the plan it was held against.
 type Tallied struct {
 	Rev      int            `json:"rev"`
+	Mark     int64          `json:"mark" doc:"From which event on the cutting of that plan is planned"`
 	Progress tally.Progress `json:"progress"`
 }
 
@@ -151,26 +145,6 @@ type talliedOut struct {
 }
 
 type describe func(method, path, id, summary string) huma.Operation
-
-type attachment struct {
-	Type        string `header:"Content-Type"`
-	Disposition string `header:"Content-Disposition"`
-	Body        []byte
-}
-
-func attach(kind, name, extension string, data []byte) *attachment {
-	safe := strings.Map(func(r rune) rune {
-		if r == ' ' || r == '-' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' {
-			return r
-		}
-		return -1
-	}, name)
-	safe = strings.ReplaceAll(strings.ToLower(strings.TrimSpace(safe)), " ", "-")
-	if safe == "" {
-		safe = "quilt"
-	}
-	return &attachment{Type: kind, Disposition: fmt.Sprintf(`attachment; filename="%s%s"`, safe, extension), Body: data}
-}
 
 // question is asked of a document that can be planned.
 type question[T any] func(document.Document, *ask.Purse) (T, problem.List)
@@ -221,11 +195,11 @@ func (d Draft) sound() (document.Document, error) {
 
 // newest is the newest revision of a quilt, planned.
 func (s *Server) newest(ctx context.Context, quilt string) (*planned, error) {
-	rev, err := s.store.Newest(ctx, quilt)
+	by, err := s.store.Newest(ctx, quilt)
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	p, err := s.kept.at(quilt, rev).of(ctx)
+	p, err := s.kept.at(quilt, by).of(ctx)
 	if err != nil {
 		return nil, door.Explain(err)
 	}
@@ -243,7 +217,7 @@ func (s *Server) project(ctx context.Context, q store.Quilt) (*Project, error) {
 		return nil, err
 	}
 	out := p.project
-	out.ID, out.Rev, out.Saved, out.Undo, out.Redo, out.Remnants = q.ID, q.Rev, q.At, undo, redo,
+	out.ID, out.Rev, out.Mark, out.Saved, out.Undo, out.Redo, out.Remnants = q.ID, q.Rev, q.Mark, q.At, undo, redo,
 		make([]string, len(p.project.Plan.Remnants))
 	for i, r := range out.Plan.Remnants {
 		out.Remnants[i] = remnantID(q.ID, r)
@@ -259,7 +233,7 @@ func (s *Server) answer(ctx context.Context, q store.Quilt, err error) (*project
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	return &projectOut{ETag: quoted(etag(q)), Body: p}, nil
+	return &projectOut{ETag: quoted(q.Planned().Tag()), Body: p}, nil
 }
 
 // checked is a draft that can be planned, and its plan.
@@ -276,7 +250,8 @@ func (s *Server) check(ctx context.Context, d Draft) (checked, error) {
 		return checked{}, err
 	}
 	defer end()
-	p, w := planOf(document.Read(d.raw))
+	read, problems := document.Read(d.raw)
+	p, w := planOf(read, problems, nil)
 	if p.Problems.Stopped() {
 		return checked{}, door.Refuse(p.Problems)
 	}
@@ -308,18 +283,19 @@ func (s *Server) from(ctx context.Context, in *WriteIn) (store.Quilt, error) {
 	if err != nil {
 		return q, err
 	}
-	if !in.names(0) && in.PreconditionFailed(etag(q), time.Time{}) != nil {
+	if !in.names(0) && !in.names(q.Rev) {
 		return q, &store.StaleError{Newest: q.Rev}
 	}
 	return q, nil
 }
 
-func (s *Server) tallied(ctx context.Context, quilt string, rev int, p *planned) (*talliedOut, error) {
+func (s *Server) tallied(ctx context.Context, quilt string, p *planned) (*talliedOut, error) {
 	progress, err := s.kept.tallied(ctx, quilt, p)
 	if err != nil {
 		return nil, err
 	}
-	return &talliedOut{ETag: quoted(fmt.Sprintf("%d-%d", rev, progress.Events)), Body: Tallied{rev, progress}}, nil
+	tag := fmt.Sprintf("%s-%d", p.by.Tag(), progress.Events)
+	return &talliedOut{ETag: quoted(tag), Body: Tallied{p.by.Rev, p.by.Mark, progress}}, nil
 }
 
 // remnantID names what is left of a quilt on the shelf, so that it is put there once.
@@ -330,9 +306,9 @@ func remnantID(quilt string, r leftover.Remnant) string {
 // counted gives what was tallied where that is at hand; it hangs on no request. Where the plan is still being worked
 // out, or what was tallied before is still being read, it does not wait for long: that goes on, and what was stored is
 // told to be counted soon.
-func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOut, error) {
+func (s *Server) counted(ctx context.Context, quilt string, by store.Planned) (*talliedOut, error) {
 	ctx = context.WithoutCancel(ctx) // also where nobody waits for the answer any more
-	p, err := s.kept.at(quilt, rev).within(ctx, soon)
+	p, err := s.kept.at(quilt, by).within(ctx, soon)
 	switch {
 	case errors.Is(err, errNotYet):
 		return nil, door.CountedSoon()
@@ -349,7 +325,7 @@ func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOu
 				c = counting{nil, door.Uncounted(what)}
 			}
 		}()
-		out, err := s.tallied(ctx, quilt, rev, p)
+		out, err := s.tallied(ctx, quilt, p)
 		if err != nil {
 			return counting{nil, door.Uncounted(err)}
 		}
@@ -368,9 +344,6 @@ func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOu
 		return nil, door.CountedSoon()
 	}
 }
-
-// etag is what a quilt with its plan goes by: its revision.
-func etag(q store.Quilt) string { return strconv.Itoa(q.Rev) }
 
 func quoted(etag string) string { return strconv.Quote(etag) }
 

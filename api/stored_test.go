@@ -171,7 +171,7 @@ func TestAPageThatIsLeftIsNoFault(t *testing.T) {
 	}
 	left, leave := context.WithCancel(context.Background())
 	leave()
-	out, err := srv.counted(left, "quilt-one", 1)
+	out, err := srv.counted(left, "quilt-one", store.Planned{Rev: 1})
 	if err != nil || out.Body.Rev != 1 {
 		t.Errorf("%+v, %v", out, err)
 	}

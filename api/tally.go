@@ -12,15 +12,11 @@ import (
 )
 
 func (s *Server) progress(ctx context.Context, in *ReadIn) (*talliedOut, error) {
-	rev, err := s.store.Newest(ctx, in.ID)
+	p, err := s.newest(ctx, in.ID)
 	if err != nil {
-		return nil, door.Explain(err)
+		return nil, err
 	}
-	p, err := s.kept.at(in.ID, rev).of(ctx)
-	if err != nil {
-		return nil, door.Explain(err)
-	}
-	out, err := s.tallied(ctx, in.ID, rev, p)
+	out, err := s.tallied(ctx, in.ID, p)
 	if err != nil {
 		return nil, door.Explain(err)
 	}
@@ -42,13 +38,13 @@ type tallyBody struct {
 // tally stores events and answers with what they come to. From the moment they are stored nothing that goes wrong is
 // told as if they were not.
 func (s *Server) tally(ctx context.Context, in *tallyIn) (*talliedOut, error) {
-	rev, err := s.store.Newest(ctx, in.ID)
+	by, err := s.store.Newest(ctx, in.ID)
 	if err != nil {
 		return nil, door.Explain(err)
 	}
 	for _, e := range in.Body.Is.Events {
 		says := e.Received()
-		if e.Rev > rev {
+		if e.Rev > by.Rev {
 			says = fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev)
 		}
 		if says != "" {
@@ -58,5 +54,5 @@ func (s *Server) tally(ctx context.Context, in *tallyIn) (*talliedOut, error) {
 	if err := s.store.Append(ctx, in.ID, in.Body.Is.Events, s.now()); err != nil {
 		return nil, door.Explain(err)
 	}
-	return s.counted(ctx, in.ID, rev)
+	return s.counted(ctx, in.ID, by)
 }

@@ -11,6 +11,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"strconv"
 	"time"
 
 	"github.com/gofrs/flock"
@@ -110,7 +111,8 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	return s, nil
 }
 
-const newestRevision = `SELECT max(rev) FROM revisions WHERE quilt = ?`
+const newestRevision = `SELECT rev, coalesce((SELECT max(seq) FROM marks m WHERE m.quilt = r.quilt AND m.rev = r.rev), 0)
+	AS mark FROM revisions r WHERE quilt = ? ORDER BY rev DESC LIMIT 1`
 
 func (s *Store) prepare(ctx context.Context) error {
 	// A misspelt pragma is silently ignored: read them back.
@@ -149,9 +151,28 @@ type Quilt struct {
 	At       string `db:"at"`
 	Created  string `db:"created"`
 	Away     bool   `db:"away"` // put away: kept whole, but not lying on the shelf
+	Mark     int64  `db:"mark"` // the event from which on its cutting is planned; 0 where all of it is
 }
 
-const newest = `SELECT q.id, q.created, q.away, r.rev, r.document, r.at FROM quilts q JOIN revisions r ON r.quilt = q.id
+// Planned says by what a quilt is worked: a revision, and the event from which on its cutting is planned.
+type Planned struct {
+	Rev  int   `db:"rev"`
+	Mark int64 `db:"mark"`
+}
+
+// Tag is what a quilt with its plan goes by: its revision, and its mark where its cutting is planned from one.
+func (p Planned) Tag() string {
+	if p.Mark == 0 {
+		return strconv.Itoa(p.Rev)
+	}
+	return fmt.Sprintf("%d-%d", p.Rev, p.Mark)
+}
+
+// Planned is by what the newest revision is worked.
+func (q Quilt) Planned() Planned { return Planned{q.Rev, q.Mark} }
+
+const newest = `SELECT q.id, q.created, q.away, r.rev, r.document, r.at,
+	coalesce((SELECT max(seq) FROM marks m WHERE m.quilt = q.id AND m.rev = r.rev), 0) AS mark FROM quilts q JOIN revisions r ON r.quilt = q.id
 	AND r.rev = (SELECT max(rev) FROM revisions WHERE quilt = q.id)`
 
 // Quilts lists every project at its newest revision, the one changed last first.
@@ -184,14 +205,43 @@ func (s *Store) PutAway(ctx context.Context, id string, away bool) error {
 	}))
 }
 
-// Newest gives the number of a project's newest revision, or ErrUnknown.
-func (s *Store) Newest(ctx context.Context, id string) (int, error) {
-	var rev sql.NullInt64
-	err := s.hot.newest.GetContext(ctx, &rev, id)
-	if err == nil && !rev.Valid {
+// Newest gives the number of a project's newest revision and its mark, or ErrUnknown.
+func (s *Store) Newest(ctx context.Context, id string) (p Planned, err error) {
+	if err = s.hot.newest.GetContext(ctx, &p, id); errors.Is(err, sql.ErrNoRows) {
 		err = ErrUnknown
 	}
-	return int(rev.Int64), wrap("read quilt "+id, err)
+	return p, wrap("read quilt "+id, err)
+}
+
+// MarkBefore is the mark of a revision that was in force before an event.
+func (s *Store) MarkBefore(ctx context.Context, id string, rev int, seq int64) (mark int64, err error) {
+	err = s.read.GetContext(ctx, &mark,
+		`SELECT coalesce(max(seq), 0) FROM marks WHERE quilt = ? AND rev = ? AND seq < ?`, id, rev, seq)
+	return mark, wrap("find mark", err)
+}
+
+// Anew marks the newest revision of a project at its last event: its cutting is planned anew from there. Where there is
+// none since it was marked last, or none at all, nothing changes.
+func (s *Store) Anew(ctx context.Context, id string, at time.Time) (p Planned, err error) {
+	err = s.inTx(ctx, func(tx *sqlx.Tx) error {
+		q, err := quilt(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		p = q.Planned()
+		var last int64
+		if err := tx.GetContext(ctx, &last, `SELECT coalesce(max(seq), 0) FROM events WHERE quilt = ?`, id); err != nil {
+			return err
+		}
+		if last <= q.Mark {
+			return nil
+		}
+		p.Mark = last
+		_, err = tx.ExecContext(ctx, `INSERT INTO marks (quilt, rev, seq, at) VALUES (?, ?, ?, ?)`, id, q.Rev, last,
+			stamp(at))
+		return err
+	})
+	return p, wrap("plan anew", err)
 }
 
 // Quilt gives a project at its newest revision, or ErrUnknown.

@@ -269,3 +269,15 @@ func (s Shelf) Motifs(fabric string) (across, along measure.Length, ok bool) {
 	m, ok := s.motifs[fabric]
 	return m[0], m[1], ok
 }
+
+// MotifsIn is how many patches of a size, a motif in the middle of each, come out of a length at least, wherever its
+// first motif lies: patches as many repeats apart as hold one, the first up to a repeat away.
+func MotifsIn(long, size, repeat measure.Length) measure.Length {
+	each := measure.CeilDiv(size, repeat) * repeat
+	return max(0, long-LostTo(size, repeat)) / each
+}
+
+// LostTo is how much of a length is lost until the first motif lies in the middle of a patch.
+func LostTo(size, repeat measure.Length) measure.Length {
+	return size + repeat - measure.CeilDiv(size, repeat)*repeat
+}

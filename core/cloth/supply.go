@@ -232,3 +232,6 @@ func (s Shelf) Lengths(role string) (list [][2]measure.Length) {
 
 // Have lists what is there of a fabric.
 func (s Shelf) Have(fabric string) []Have { return s.have[fabric] }
+
+// Promised says whether anything that lies on it is promised to the quilt.
+func (s Shelf) Promised() bool { return len(s.have) > 0 }

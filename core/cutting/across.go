@@ -3,6 +3,8 @@ package cutting
 import (
 	"slices"
 
+	"vicis/core/sharing"
+
 	"vicis/core/demand"
 	"vicis/core/fewest"
 	"vicis/core/making"
@@ -22,7 +24,7 @@ type Across struct {
 	List    []naming.Step // the order in which rings are cut, once through; empty where there is none
 	Running int           // how many tubes it takes to cut them in that order; 0 where there is none
 	Layups  fewest.Layups // how each is cut: how many of each of Cuts
-	Has     Lies          // what lies there of them
+	Has     PileAtHand    // what lies there of them
 }
 
 // LaidOut says whether how many strips or sets are used up once so many are cut follows from how they are laid out
@@ -81,7 +83,7 @@ func (a Across) Shares() []PrintShare {
 	var list []PrintShare
 	of := make([][]int, len(a.Of))
 	for i := range of {
-		of[i] = inAll(slices.Clone(a.Of[i]), max(0, a.Cuts[i].Make()))
+		of[i] = sharing.InAll(slices.Clone(a.Of[i]), max(0, a.Cuts[i].Make()))
 	}
 	for k := range prints {
 		wants := make([]fewest.Want, len(a.Cuts))
@@ -138,8 +140,9 @@ func (a *Across) lay(t *making.Table, e *fewest.Effort) {
 // Count is how many strips or sets would do, were they as long as a.Length says.
 func (a Across) Count(t *making.Table, e *fewest.Effort) int { return a.fewest(t, e).Strips }
 
-// Marks are where the knife goes across a strip that is cut by a pattern, from its raw end, or the square one of what is
-// left of another: the squared end, then the end of every piece; wherever the end is squared up again, a mark more. piece is −1 at a squared end.
+// Marks are where the knife goes across a strip that is cut by a pattern, from its raw end, or from the square one of
+// what is left of another: the squared end, then the end of every piece; wherever the end is squared up again, a mark
+// more. piece is −1 at a squared end.
 func (a Across) Marks(p fewest.Pattern, t *making.Table) (at []measure.Length, piece []int) {
 	x := t.Squaring + a.Lost
 	if p.Rest > 0 { // its end is square
@@ -183,4 +186,56 @@ func Cleanings(n int, t *making.Table) int {
 type Lot struct {
 	Prints map[string]int // strip → print
 	Wants  map[naming.Step]int
+}
+
+// ToMake is how many strips or sets are used whole beside those that lie there.
+func (a Across) ToMake() int {
+	n := a.Layups.Strips - a.Has.Whole
+	if a.OneNew() {
+		n -= a.Has.Short
+	}
+	return max(0, n)
+}
+
+// OneNew says whether it is one strip or set alone, and none was begun and none lies there: it can be asked for short.
+func (a Across) OneNew() bool { return a.Layups.Strips == 1 && !a.Has.Begun && a.Has.Whole == 0 }
+
+// ToSew is how many sets are sewn beside those that lie there, closed or not.
+func (a Across) ToSew() int { return max(0, a.ToMake()-a.Has.Open) }
+
+// Left is what is left of a strip or set, or of what was left of another before, once it is cut by a pattern.
+func (a Across) Left(p fewest.Pattern, at []measure.Length) measure.Length {
+	long := a.Length
+	if p.Rest > 0 {
+		long = measure.Length(p.Rest)
+	}
+	return long - at[len(at)-1]
+}
+
+// mostInOrder is how many tubes, each cut its own way, are told one by one.
+const mostInOrder = 60
+
+// inOrder puts the cuts of rings into the order of their list where that takes no more tubes than the fewest there can
+// be; else each tube by itself follows the list.
+func (a *Across) inOrder(t *making.Table) {
+	index, wants := map[naming.Step]int{}, make([]fewest.Want, len(a.Cuts))
+	for i, c := range a.Cuts {
+		index[c.ID], wants[i] = i, fewest.Want{Width: int64(c.Cut), Count: c.Make()}
+	}
+	var list []int
+	for _, id := range a.List {
+		if i, cut := index[id]; cut {
+			list = append(list, i)
+		}
+	}
+	on, tubes := fewest.RunsOn(a.stock(t), wants, list)
+	a.Running = tubes
+	if len(a.Has.Rests) == 0 && tubes <= a.Layups.Strips && len(on) <= mostInOrder {
+		a.Layups.Patterns = on
+		return
+	}
+	for k := range a.Layups.Patterns {
+		p := &a.Layups.Patterns[k]
+		p.Order = fewest.Once(slices.Clone(p.Counts), list)
+	}
 }

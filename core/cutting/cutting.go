@@ -5,6 +5,8 @@ package cutting
 import (
 	"slices"
 
+	"vicis/core/sharing"
+
 	"vicis/core/cloth"
 	"vicis/core/demand"
 	"vicis/core/fewest"
@@ -18,7 +20,7 @@ import (
 // whose size is known only once something else has been measured; there is what was cut before, nothing where all is
 // planned from the beginning.
 func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Table,
-	shelf cloth.Shelf, buying Purchase, waits map[naming.Step]bool, dealt CutByPrint, there *There,
+	shelf cloth.Shelf, buying cloth.Purchase, waits map[naming.Step]bool, dealt CutByPrint, there *AtHand,
 ) Plan {
 	var p Plan
 	pools := pools{
@@ -41,7 +43,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 		a.lay(t, pools.effort)
 		pools.taken(a)
 	}
-	others := append(p.setStrips(units, index, &pools), pools.there.runs(runs(l, lines, t))...)
+	others := append(p.setStrips(units, index, &pools), stillToCut(runs(l, lines, t), pools.there.Lengths)...)
 	pools.ready(others)
 	asked := slices.Clone(pools.patches) // before anything was taken of them
 	fromPools, lays, ends := pools.strips(others)
@@ -117,9 +119,10 @@ func (p *Plan) wanted(
 
 // runs is what is cut from strips sewn end to end, and for behind the top and round its edge.
 func runs(l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Table) (strips []StripPlan) {
-	if m, through := l.Blocks[naming.SashLevel]; through && m.Acts[0].Lengthy != nil && lines[naming.SashLevel.Step()].Make() > 0 {
+	m, through := l.Blocks[naming.SashLevel]
+	if n := lines[naming.SashLevel.Step()].Make(); through && m.Acts[0].Lengthy != nil && n > 0 {
 		w, h := m.Acts[0].Lengthy.W, m.Acts[0].Lengthy.H
-		role, n := m.Piece.Patches[0].Role, lines[naming.SashLevel.Step()].Make()
+		role := m.Piece.Patches[0].Role
 		total := w * measure.Length(n)
 		strips = append(strips, StripPlan{
 			ID: naming.SashLevel.Step().Own(), For: naming.SashLevel.Step(), Role: role, Width: h,
@@ -146,6 +149,20 @@ func runs(l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Tab
 		}
 	}
 	return strips
+}
+
+// stillToCut is what is still to cut of strips that are sewn end to end, of lengths, and what waits for neither.
+func stillToCut(strips []StripPlan, lengths map[naming.Step]int) (list []StripPlan) {
+	for _, s := range strips {
+		n, said := lengths[s.ID]
+		if said {
+			s.Count = min(s.Count, n)
+		}
+		if !said || n > 0 || s.Joined != nil && s.Joined.Times > 0 && s.For == naming.SashLevel.Step() {
+			list = append(list, s)
+		}
+	}
+	return list
 }
 
 // each is how long each of so many strips must be to give it, the ends squared; joined on the diagonal every seam takes
@@ -229,7 +246,7 @@ func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, pools *po
 		f, _ := pools.shelf.Fabric(s.Role)
 		if n := min(s.Count, pools.there.Short[s.ID]) + pools.there.whole(ClothCut{f.ID, s.Cut}, s.Count); n > 0 {
 			if s.Count -= n; s.Dealt != nil {
-				inAll(s.Dealt, s.Count)
+				sharing.InAll(s.Dealt, s.Count)
 			}
 		}
 		s.wants = slices.Clone(s.Dealt)

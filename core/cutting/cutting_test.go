@@ -65,7 +65,7 @@ func TestPatchesAreCutTheWayThatTakesLessCloth(t *testing.T) {
 	} {
 		tb, units, shelf := onTable(t, patch(c.w, c.h))
 		plan := Cut(units, quilt.Layout{}, map[naming.Step]demand.ThingCount{"p": {Need: c.n, Runs: c.n}}, tb, shelf,
-			Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
+			cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
 		s := plan.Fabrics[0].Strips[0]
 		if a := s.Patches.Cuts[0]; s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips || a.PerStrip != c.each {
 			t.Errorf("%d of %s × %s: %d strips of %v″, %d from each at %v″", c.n, c.w, c.h, s.Count, s.Cut.Inches(),
@@ -95,7 +95,7 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 			return strings.Compare(string(a.Unit.ID),
 				string(b.Unit.ID))
 		})
-		f := Cut(made, quilt.Layout{}, lines, tb, shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0]
+		f := Cut(made, quilt.Layout{}, lines, tb, shelf, cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0]
 		at := tb.Squaring
 		cut := map[string]int{}
 		k := 0
@@ -157,7 +157,7 @@ func TestCutsAreRoundedUpToTheMark(t *testing.T) {
 	tb, units, shelf := onTable(t, patch("4", "4"))
 	tb.Ruler.Mark = 3 * in / 8
 	s := Cut(units, quilt.Layout{}, map[naming.Step]demand.ThingCount{"p": {Need: 1}}, tb, shelf,
-		Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0].Strips[0]
+		cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0].Strips[0]
 	if s.Cut != 33*in/8 || s.Width != 4*in {
 		t.Errorf("cut %v″ for %v″", s.Cut.Inches(), s.Width.Inches())
 	}
@@ -175,7 +175,7 @@ func TestPatchesShareStrips(t *testing.T) {
 	}
 	tb, made, shelf := onTable(t, unit("p", "4 1/2", "4 1/2"), unit("q", "4 1/2", "2 1/2"))
 	f := Cut(made, quilt.Layout{}, map[naming.Step]demand.ThingCount{"p": {Need: 26}, "q": {Need: 4}}, tb, shelf,
-		Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0]
+		cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0]
 	// Eight of 4½″ from 39½″: 26 take four strips, the last with two; 39½ − 9 = 30½″ is room for four of 2½″.
 	if len(f.Strips) != 1 || f.Strips[0].Count != 4 || len(f.Strips[0].Patches.Cuts) != 2 {
 		t.Errorf("%+v", f.Strips)
@@ -201,7 +201,7 @@ func TestADirectionIsKept(t *testing.T) {
 		shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: c.print}},
 			[]cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, &problems)
 		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.ThingCount{"p": {Need: 17}}, tb, shelf,
-			Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0].Strips[0]
+			cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0].Strips[0]
 		if s.Cut != c.width || s.Patches.Cuts[0].Against != c.against {
 			t.Errorf("%s, %s × %s: strips of %v″, against the print %v", c.print, c.w, c.h, s.Cut.Inches(),
 				s.Patches.Cuts[0].Against)
@@ -212,11 +212,11 @@ func TestADirectionIsKept(t *testing.T) {
 // 1.05 m cut from cloth that loses 5 in a hundred: 1.05 ÷ 0.95 = 1.105…, with 10 cm more 1.205…, 1.3 m in steps of 10
 // cm.
 func TestBuyingAllowsForShrinkageAndMargin(t *testing.T) {
-	b := Purchase{Step: 10 * measure.Centimetre, Shrinks: 5, Margin: 10 * measure.Centimetre}
+	b := cloth.Purchase{Step: 10 * measure.Centimetre, Shrinks: 5, Margin: 10 * measure.Centimetre}
 	if got := b.Of(105 * measure.Centimetre); got != 130*measure.Centimetre {
 		t.Errorf("%v cm", float64(got)/float64(measure.Centimetre))
 	}
-	if got := (Purchase{Step: measure.Yard / 8}).Of(measure.Yard / 8); got != measure.Yard/8 {
+	if got := (cloth.Purchase{Step: measure.Yard / 8}).Of(measure.Yard / 8); got != measure.Yard/8 {
 		t.Errorf("a length that is sold is rounded up to %v", got)
 	}
 }
@@ -232,7 +232,7 @@ func TestSubCutsOfOneSetShareIt(t *testing.T) {
 	}
 	tb, made, shelf := onTable(t, set, cut("x", "6 1/2"), cut("y", "2 1/2"), cut("z", "3 1/2"))
 	p := Cut(made, quilt.Layout{}, map[naming.Step]demand.ThingCount{"x": {Need: 7}, "y": {Need: 12}, "z": {Need: 0}}, tb,
-		shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
+		shelf, cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
 	// 7 × 6½ + 12 × 2½ = 75½″ of 2 × 39½ = 79″: two sets; counted apart it would be two and one.
 	if a := p.Sets[0]; len(a.Cuts) != 2 || a.Layups.Strips != 2 || !a.Layups.Proven() {
 		t.Errorf("%+v", p.Sets)
@@ -266,7 +266,7 @@ func TestMotifsAreCutFromWholeRepeats(t *testing.T) {
 		}
 		shelf := cloth.Check([]cloth.Fabric{f}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, &problems)
 		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.ThingCount{"p": {Need: c.n}}, tb, shelf,
-			Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0].Strips[0]
+			cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0].Strips[0]
 		if a := s.Patches.Cuts[0]; len(problems) > 0 || s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips ||
 			!a.Motif || a.PerStrip != c.each || s.Lost != c.lost {
 			t.Errorf("%s × %s: %d rows of %v″, %v″ each (%v)", c.w, c.h, s.Count, s.Cut.Inches(), a.Cut.Inches(),

@@ -5,6 +5,8 @@ import (
 	"math/rand/v2"
 	"testing"
 
+	"vicis/core/cloth"
+
 	"vicis/core/demand"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -36,9 +38,9 @@ func TestEndsGiveSmallerPatches(t *testing.T) {
 	} {
 		tb, made, shelf := onTable(t, square("p", 17*in/2), square("q", 5*in/2))
 		lines := map[naming.Step]demand.ThingCount{"p": {Need: c.large}, "q": {Need: c.small}}
-		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
+		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
 		tb.Ends = true
-		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
+		p := Cut(made, quilt.Layout{}, lines, tb, shelf, cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
 		strips, taken, ends := 0, 0, 0
 		for _, s := range p.Fabrics[0].Strips {
 			if s.Cut == 5*in/2 {
@@ -73,9 +75,9 @@ func TestEndsAreUsedOnce(t *testing.T) {
 		}
 		tb, made, shelf := onTable(t, units...)
 		tb.Every = r.IntN(3) * 4
-		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
+		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
 		tb.Ends = true
-		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
+		p := Cut(made, quilt.Layout{}, lines, tb, shelf, cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
 		type end struct {
 			of   naming.Step
 			rest measure.Length

@@ -13,7 +13,7 @@ import (
 // What is cut of every fabric, and of every print of an assortment. Where prints are dealt it is told of each how much
 // is cut; else all give an even share, or, where some of them lies there, as few as are missing.
 
-func byFabric(strips []StripPlan, p Plan, pools *pools, buying Purchase) []FabricPlan {
+func byFabric(strips []StripPlan, p Plan, pools *pools, buying cloth.Purchase) []FabricPlan {
 	index := map[string]int{}
 	var list []FabricPlan
 	at := func(role string) int {
@@ -88,7 +88,7 @@ func (f *FabricPlan) along(t *making.Table) {
 
 // share says how many strips are cut from each print, and what is bought of it. The strips that a length of cloth on
 // the shelf gives are cut from that.
-func (f *FabricPlan) share(p *pools, buying Purchase) {
+func (f *FabricPlan) share(p *pools, buying cloth.Purchase) {
 	counts, told := make([]int, len(f.Strips)), make([][]int, len(f.Strips))
 	for j, s := range f.Strips {
 		counts[j], told[j] = s.Count-s.Ready, s.wants
@@ -133,7 +133,7 @@ func (s StripPlan) each(all, prints, n int) []int {
 	list := make([]int, all)
 	if s.Patches != nil && len(s.Patches.Layups.Each) == all {
 		copy(list, s.Patches.Layups.Each)
-		inAll(list, n)
+		sharing.InAll(list, n)
 	} else {
 		for k := range prints {
 			list[k] = n*(k+1)/prints - n*k/prints

@@ -110,7 +110,7 @@ func TestAListThatDoesNotComeOut(t *testing.T) {
 		{[]int{3}, nil, "[0 0 0]"},
 		{nil, nil, "[]"},
 	} {
-		if got := fmt.Sprint(once(slices.Clone(one.left), one.list)); got != one.want {
+		if got := fmt.Sprint(fewest.Once(slices.Clone(one.left), one.list)); got != one.want {
 			t.Errorf("%v by %v: %s, should be %s", one.left, one.list, got, one.want)
 		}
 	}

@@ -6,6 +6,7 @@ import (
 	"os/exec"
 	"strings"
 	"testing"
+	"vicis/core/cloth"
 
 	"vicis/core/measure"
 )
@@ -51,8 +52,8 @@ func TestMotifsOnAGrid(t *testing.T) {
 	eighth, some := measure.Inch/8, 0
 	for i, one := range asked {
 		long, size, repeat := eighth*measure.Length(one[0]), eighth*measure.Length(one[1]), eighth*measure.Length(one[2])
-		got := int(Motifs(long, size, repeat))
-		if between := int(Motifs(long+eighth, size, repeat)); got > want[i] || want[i] > between {
+		got := int(cloth.MotifsIn(long, size, repeat))
+		if between := int(cloth.MotifsIn(long+eighth, size, repeat)); got > want[i] || want[i] > between {
 			t.Errorf("%v eighths: %d, on a grid %d", one, got, want[i])
 		}
 		if got == want[i] && got > 0 {
@@ -64,7 +65,7 @@ func TestMotifsOnAGrid(t *testing.T) {
 	}
 	// 4″ apart, patches of 2½″: six of 27½″, eight of 35½″, wherever the first one lies.
 	for long, want := range map[measure.Length]measure.Length{55 * half: 6, 71 * half: 8} {
-		if got := Motifs(long, 5*half, 4*measure.Inch); got != want {
+		if got := cloth.MotifsIn(long, 5*half, 4*measure.Inch); got != want {
 			t.Errorf("%d of %v″, want %d", got, long.Inches(), want)
 		}
 	}

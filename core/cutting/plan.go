@@ -93,30 +93,6 @@ func (s StripPlan) Shared() []int {
 	return list
 }
 
-// inAll makes counts come to so many in all: what is more is added where there is most already, one by one, and what is
-// less taken from there.
-func inAll(of []int, total int) []int {
-	sum := 0
-	for _, n := range of {
-		sum += n
-	}
-	order := make([]int, len(of))
-	for i := range order {
-		order[i] = i
-	}
-	slices.SortStableFunc(order, func(i, j int) int { return of[j] - of[i] })
-	for k := 0; sum < total && len(of) > 0; k++ {
-		of[order[k%len(of)]]++
-		sum++
-	}
-	for sum > total {
-		most := slices.Index(of, slices.Max(of))
-		of[most]--
-		sum--
-	}
-	return of
-}
-
 // Plan is the whole cutting plan.
 type Plan struct {
 	Fabrics []FabricPlan
@@ -131,28 +107,6 @@ type Plan struct {
 
 // MostStrips is how many strips can be cut for one quilt: some 3,000 yards of them.
 const MostStrips = 50_000
-
-// Purchase is how cloth is bought.
-type Purchase struct {
-	Step    measure.Length // in which the shop sells
-	Shrinks int            // so many in a hundred are lost in the wash
-	Margin  measure.Length // bought beyond the plan
-}
-
-// Washed is how much cloth leaves a length once it has shrunk.
-func (b Purchase) Washed(l measure.Length) measure.Length {
-	return measure.CeilDiv(l*100, measure.Length(100-b.Shrinks))
-}
-
-// Leaves is what is left of a length once it has shrunk.
-func (b Purchase) Leaves(l measure.Length) measure.Length {
-	return l * measure.Length(100-b.Shrinks) / 100
-}
-
-// Of is what to buy so that a length can be cut.
-func (b Purchase) Of(l measure.Length) measure.Length {
-	return measure.CeilDiv(b.Washed(l)+b.Margin, b.Step) * b.Step
-}
 
 // PileOf names the strips of a role and width that strip sets share.
 func PileOf(s making.Strip) naming.Step { return naming.Strips(s.Role, int64(s.Width)) }

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"slices"
 
+	"vicis/core/sharing"
+
 	"vicis/core/cloth"
 	"vicis/core/demand"
 	"vicis/core/fewest"
@@ -23,7 +25,7 @@ type pools struct {
 	dealt   CutByPrint
 	shelves map[string]*lying // by fabric, as it is cut up
 	hand    []Lay             // squares that a unit begins with
-	there   *There            // what was cut before
+	there   *AtHand           // what was cut before
 }
 
 // pooled is the patches of one act and the ways to cut them: the width of the strip and the width of the sub-cut.
@@ -69,7 +71,7 @@ func (p *pools) add(act naming.Step, patch making.CutPatch, line demand.ThingCou
 			measure.CeilDiv(patch.H, along) * along,
 			measure.CeilDiv(patch.W, across) * across,
 		}}
-		one.motif, one.lost = true, [2]measure.Length{lostTo(patch.W, across), lostTo(patch.H, along)}
+		one.motif, one.lost = true, [2]measure.Length{cloth.LostTo(patch.W, across), cloth.LostTo(patch.H, along)}
 		p.patches = append(p.patches, one)
 		return
 	}
@@ -157,7 +159,7 @@ func (p *pools) printByPrint(f cloth.Fabric, members []int, others []StripPlan) 
 	of := make([][]int, len(members))
 	for i, m := range members {
 		lines[i] = p.patches[m].line
-		of[i] = inAll(slices.Clone(p.patches[m].ofPrint), max(0, lines[i].Make()))
+		of[i] = sharing.InAll(slices.Clone(p.patches[m].ofPrint), max(0, lines[i].Make()))
 	}
 	known := map[string]choice{}
 	out := choice{left: make([]int, len(members)), ofPrint: make([][]int, len(members))}
@@ -301,9 +303,8 @@ func (p *pools) strip(pool []int) StripPlan {
 	a, width := p.across(pool)
 	a.lay(p.t, p.effort)
 	cloth := ClothCut{first.fabric, width}
-	a.Has.Whole = p.there.whole(cloth, a.Layups.Strips)
+	a.Has.Whole = p.there.takes(cloth, a.Layups.Strips)
 	a.Has.Short = p.there.Short[naming.Pool(first.fabric, int64(width), p.waits[first.act])]
-	p.there.begun(cloth)
 	s := StripPlan{
 		ID: naming.Pool(first.fabric, int64(width), p.waits[first.act]), Was: []naming.Step{first.act.Own()},
 		For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.ToMake(),
@@ -313,4 +314,30 @@ func (p *pools) strip(pool []int) StripPlan {
 		s.wants = slices.Clone(a.Layups.Each)
 	}
 	return s
+}
+
+// ofOne says which strips a set is that is one strip alone, as it lies.
+func (p *pools) ofOne(set naming.Unit) (of ClothCut, is bool) {
+	m, _ := p.t.Made(set)
+	if len(m.Acts) == 0 || len(m.Acts[0].Strips) != 1 {
+		return of, false
+	}
+	s := m.Acts[0].Strips[0]
+	f, _ := p.shelf.Fabric(s.Role)
+	return ClothCut{f.ID, s.Width.CeilTo(p.t.Ruler.Mark)}, true
+}
+
+// setsThere is what lies there of strip sets.
+func (p *pools) setsThere(a Across) PileAtHand {
+	if of, one := p.ofOne(a.Set); one {
+		return p.there.Cloth[of]
+	}
+	return p.there.Sets[a.Set]
+}
+
+// taken takes what a strip set that is one strip alone is cut from.
+func (p *pools) taken(a *Across) {
+	if of, one := p.ofOne(a.Set); one {
+		a.Has.Whole = p.there.takes(of, a.Layups.Strips)
+	}
 }

@@ -39,7 +39,7 @@ func TestAnAssortmentGivesEvenShares(t *testing.T) {
 			Prints: c.prints,
 		}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, &problems)
 		p := Cut(made, quilt.Layout{}, map[naming.Step]demand.ThingCount{"p": {Need: c.squares}}, tb, shelf,
-			Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
+			cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil)
 		f := p.Fabrics[0]
 		s := f.Strips[0]
 		if s.Count != c.strips || s.Shared()[0] != c.each || len(s.Ends) != c.each || f.Bought[0].Buy != c.buy ||
@@ -119,7 +119,7 @@ func assorted(t *testing.T, prints, topUp int, kinds [][3]int, sets bool, pieces
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	return Cut(list, quilt.Layout{}, lines, &tb, shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0]
+	return Cut(list, quilt.Layout{}, lines, &tb, shelf, cloth.Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}, nil).Fabrics[0]
 }
 
 // By hand. 40 strips of 2½″ lie there and 44 are needed, 15 squares of 2½″ from each: four more, of four prints, 3″ and

@@ -23,18 +23,6 @@ func grid(w, h measure.Length, have cloth.Have, print cloth.Print) int {
 	return n
 }
 
-// Motifs is how many patches of a size, a motif in the middle of each, come out of a length at least, wherever its
-// first motif lies: patches as many repeats apart as hold one, the first up to a repeat away.
-func Motifs(long, size, repeat measure.Length) measure.Length {
-	each := measure.CeilDiv(size, repeat) * repeat
-	return max(0, long-lostTo(size, repeat)) / each
-}
-
-// lostTo is how much of a length is lost until the first motif lies in the middle of a patch.
-func lostTo(size, repeat measure.Length) measure.Length {
-	return size + repeat - measure.CeilDiv(size, repeat)*repeat
-}
-
 // fromLays lists the patches that pieces on the shelf give, each kind from each supply once. made is what of an act is
 // cut from strips.
 func fromLays(lays []Lay, made func(act naming.Step) bool) (list []FromPiece) {

@@ -90,7 +90,7 @@ func fromShelf(t testing.TB, patches, pieces [][3]int, kind cloth.Kind) Plan {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	return Cut(list, quilt.Layout{}, lines, &tb, shelf, Purchase{Step: 1}, nil, CutByPrint{}, nil)
+	return Cut(list, quilt.Layout{}, lines, &tb, shelf, cloth.Purchase{Step: 1}, nil, CutByPrint{}, nil)
 }
 
 // model is the instance for a solver of integer programs: every way to fill a strip, from the shelf or new, and so few

@@ -6,7 +6,6 @@ import (
 	"unicode/utf8"
 
 	"vicis/core/cloth"
-	"vicis/core/cutting"
 	"vicis/core/measure"
 	"vicis/core/problem"
 	"vicis/core/school"
@@ -109,7 +108,7 @@ func (b *reading) bought() {
 		b.Longest = b.length(d.Settings.Longest, "/settings/longest", 4*measure.Inch, 5*measure.Yard,
 			"the longest ruler")
 	}
-	b.Buying = cutting.Purchase{
+	b.Buying = cloth.Purchase{
 		Step: cloth.ShopStep(d.Settings.Buy == school.ByTheMetre), Shrinks: d.Cloth.Shrinks,
 		Margin: margin,
 	}

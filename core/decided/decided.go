@@ -7,7 +7,6 @@ import (
 	"strings"
 
 	"vicis/core/cloth"
-	"vicis/core/cutting"
 	"vicis/core/demand"
 	"vicis/core/document"
 	"vicis/core/gauge"
@@ -40,7 +39,7 @@ type Quilt struct {
 	Spread quilt.Top     // as it is asked for, of copies
 	Table  making.Table
 	Shelf  cloth.Shelf
-	Buying cutting.Purchase
+	Buying cloth.Purchase
 
 	Longest  measure.Length      // ruler
 	Stitched measure.Length      // from the edge

@@ -60,3 +60,12 @@ type Cloth struct {
 	Shrinks  int             `json:"shrinks,omitempty" minimum:"0" maximum:"25" doc:"So many in a hundred of its length are lost when the cloth is washed before it is cut"`
 	Margin   measure.Written `json:"margin,omitzero" doc:"Bought beyond what the plan cuts, of every fabric"`
 }
+
+// Colours are those of the fabrics, by their ids.
+func (d Document) Colours() map[string]string {
+	m := map[string]string{}
+	for _, f := range d.Fabrics {
+		m[f.ID] = f.Colour
+	}
+	return m
+}

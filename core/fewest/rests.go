@@ -2,15 +2,15 @@ package fewest
 
 import "slices"
 
-// Rest is so many pieces that are left of strips that were begun, each so long with a square end.
-type Rest struct {
+// Offcut is so many pieces that are left of strips that were begun, each so long with a square end.
+type Offcut struct {
 	Length int64
 	Count  int
 }
 
 // Beside is Fewest where something is left of strips that were begun: the fewest whole strips beside that. What is cut
 // from the rests comes first; where strips are squared up again on the way, that is taken to be due at once.
-func Beside(stock Stock, rests []Rest, wants []Want, e *Effort) (l Layups, ok bool) {
+func Beside(stock Stock, rests []Offcut, wants []Want, e *Effort) (l Layups, ok bool) {
 	if len(rests) == 0 || len(wants) == 0 {
 		return Fewest(stock, wants, e)
 	}
@@ -41,7 +41,7 @@ func Beside(stock Stock, rests []Rest, wants []Want, e *Effort) (l Layups, ok bo
 }
 
 // fromRest is the same problem cut from what is left of a strip.
-func (p stockProblem) fromRest(r Rest) stockProblem {
+func (p stockProblem) fromRest(r Offcut) stockProblem {
 	p.stock.Length = r.Length / p.unit
 	if p.stock.Every > 0 {
 		p.stock.Length -= p.stock.Loss
@@ -61,10 +61,10 @@ func (p stockProblem) squares() []int64 {
 
 // fromRests cuts the dearest from one rest after the other, the shortest or the longest first; left is what is still
 // wanted of each width.
-func (p stockProblem) fromRests(rests []Rest, worth []int64, longest bool, e *Effort) (list []Pattern, left []int) {
+func (p stockProblem) fromRests(rests []Offcut, worth []int64, longest bool, e *Effort) (list []Pattern, left []int) {
 	left = slices.Clone(p.demand)
 	rests = slices.Clone(rests)
-	slices.SortStableFunc(rests, func(a, b Rest) int { return int(min(1, max(-1, a.Length-b.Length))) })
+	slices.SortStableFunc(rests, func(a, b Offcut) int { return int(min(1, max(-1, a.Length-b.Length))) })
 	if longest {
 		slices.Reverse(rests)
 	}
@@ -103,7 +103,7 @@ func (p stockProblem) wants(left []int) []Want {
 
 // besideBound is the fewest whole strips there can be beside the rests: what is wanted is worth so much, no rest holds
 // more than so much of it, and no strip either; or what is wanted is so wide in all.
-func (p stockProblem) besideBound(rests []Rest, worth []int64, e *Effort) int {
+func (p stockProblem) besideBound(rests []Offcut, worth []int64, e *Effort) int {
 	most := func(one stockProblem) int64 {
 		_, most, left := one.dearest(worth, p.demand, e.Take(pricing))
 		if e.back(left); left == 0 {

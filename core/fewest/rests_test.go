@@ -11,7 +11,7 @@ import (
 // Worked by pencil: segments of 2½″ from sets 40½″ long of which half an inch is squared off, 16 a set; of one set six
 // were cut, and 25″ are left: ten more.
 func TestRestsComeFirst(t *testing.T) {
-	stock, rest := fewest.Stock{Length: 40 * 8}, []fewest.Rest{{25 * 8, 1}}
+	stock, rest := fewest.Stock{Length: 40 * 8}, []fewest.Offcut{{25 * 8, 1}}
 	for _, c := range []struct{ want, strips int }{{9, 0}, {10, 0}, {11, 1}, {26, 1}, {27, 2}} {
 		l, ok := fewest.Beside(stock, rest, []fewest.Want{{20, c.want}}, fewest.Enough())
 		if !ok || l.Strips != c.strips || !l.Proven() {
@@ -43,9 +43,9 @@ func TestBesideRestsAgainstGLPK(t *testing.T) {
 	proven, best := 0, 0
 	for range n {
 		stock, wants := small(r)
-		var rests []fewest.Rest
+		var rests []fewest.Offcut
 		for range 1 + r.Intn(3) {
-			rests = append(rests, fewest.Rest{Length: 1 + r.Int63n(stock.Length), Count: 1 + r.Intn(4)})
+			rests = append(rests, fewest.Offcut{Length: 1 + r.Int63n(stock.Length), Count: 1 + r.Intn(4)})
 		}
 		l, ok := fewest.Beside(stock, rests, wants, fewest.Enough())
 		if !ok {

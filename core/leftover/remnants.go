@@ -189,9 +189,9 @@ func (b LeftOver) fits(fabric cloth.Fabric, along, across measure.Length, inRows
 			x, y := act.Patch.W.CeilTo(b.Table.Ruler.Mark), act.Patch.H.CeilTo(b.Table.Ruler.Mark)
 			n := along / y * (across / x) // its top along the cloth, as it was cut
 			if wide, high, motifs := b.Shelf.Motifs(fabric.ID); motifs {
-				n = cutting.Motifs(across, x, wide) * cutting.Motifs(along, y, high)
+				n = cloth.MotifsIn(across, x, wide) * cloth.MotifsIn(along, y, high)
 				if row := measure.CeilDiv(y, high) * high; inRows { // its rows were cut round their motifs
-					n = cutting.Motifs(across, x, wide) * (along / row)
+					n = cloth.MotifsIn(across, x, wide) * (along / row)
 				}
 			} else if !fabric.Directed() {
 				n = max(n, along/x*(across/y))

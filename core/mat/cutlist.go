@@ -72,6 +72,7 @@ type AcrossShown struct {
 	Strips  int             `json:"strips"`
 	Cuts    []SubCutShown   `json:"cuts"`
 	Layups  []Layup         `json:"layups" doc:"How they are cut"`
+	There   string          `json:"there" doc:"What lies there of them, cut or sewn before; empty for nothing"`
 	Proof   string          `json:"proof" doc:"Whether fewer would do"`
 	Proven  bool            `json:"proven"`
 	Working words.Working   `json:"working" doc:"How many strips or sets that takes"`
@@ -94,6 +95,8 @@ type SubCutShown struct {
 type Layup struct {
 	Times int             `json:"times"`
 	Says  string          `json:"says" doc:"What comes out of one, in order from its squared end"`
+	Long  measure.Reading `json:"long" doc:"How long it is that this is cut from"`
+	From  string          `json:"from" doc:"How long what is left of another is that this is cut from; empty for a whole one"`
 	Marks []CutMark       `json:"marks" doc:"Where the knife goes"`
 	Rest  measure.Reading `json:"rest" doc:"What remains of one"`
 }
@@ -110,7 +113,7 @@ type CutMark struct {
 func (b AtMat) across(a cutting.Across, what string) AcrossShown {
 	out := AcrossShown{
 		Length: b.Table.Ruler.Read(a.Length), Strips: a.Layups.Strips, Proven: a.Layups.Proven(),
-		Cuts: []SubCutShown{}, Layups: []Layup{},
+		Cuts: []SubCutShown{}, Layups: []Layup{}, There: b.lieThere(a, what),
 	}
 	for _, c := range a.Cuts {
 		then := strings.TrimSuffix(strings.Replace(b.trimmed(c.ID), " Trim each", "each trimmed", 1), ".")
@@ -129,16 +132,23 @@ func (b AtMat) across(a cutting.Across, what string) AcrossShown {
 	}
 	for _, p := range a.Layups.Patterns {
 		l := b.layup(a, p)
-		if n := len(out.Layups); n > 0 && slices.Equal(out.Layups[n-1].Marks, l.Marks) {
+		if n := len(out.Layups); n > 0 && out.Layups[n-1].From == l.From && slices.Equal(out.Layups[n-1].Marks, l.Marks) {
 			out.Layups[n-1].Times += l.Times
 		} else {
 			out.Layups = append(out.Layups, l)
 		}
 	}
-	out.Proof = fmt.Sprintf("%s: fewer cannot give them.", words.Plural(out.Strips, what))
-	if !out.Proven {
-		out.Proof = fmt.Sprintf("%s: %d might do, fewer than that cannot give them.", words.Plural(out.Strips, what),
-			a.Layups.Bound)
+	n := words.Plural(out.Strips, what)
+	if len(a.Has.Rests) > 0 {
+		n += " beside what is left"
+	}
+	switch {
+	case out.Strips == 0:
+		out.Proof = fmt.Sprintf("All of it comes of what is left: no %s is cut up for it.", what)
+	case !out.Proven:
+		out.Proof = fmt.Sprintf("%s: %d might do, fewer than that cannot give them.", n, a.Layups.Bound)
+	default:
+		out.Proof = n + ": fewer cannot give them."
 	}
 	out.Working = b.acrossWorking(a, what)
 	return out
@@ -146,7 +156,11 @@ func (b AtMat) across(a cutting.Across, what string) AcrossShown {
 
 func (b AtMat) layup(a cutting.Across, p fewest.Pattern) Layup {
 	at, piece := a.Marks(p, &b.Table)
-	l := Layup{Times: p.Times, Marks: make([]CutMark, len(at)), Rest: b.Table.Ruler.Read(a.Length - at[len(at)-1])}
+	l := Layup{Times: p.Times, Marks: make([]CutMark, len(at)), Rest: b.Table.Ruler.Read(a.Left(p, at))}
+	if l.Long = b.Table.Ruler.Read(a.Length); p.Rest > 0 {
+		l.Long = b.Table.Ruler.Read(measure.Length(p.Rest))
+		l.From = l.Long.Text
+	}
 	squared := at[0]
 	for i := range at {
 		l.Marks[i] = CutMark{At: drawn.Round(at[i].Inches()), Reads: b.Table.Ruler.Read(at[i] - squared)}
@@ -169,6 +183,27 @@ func (b AtMat) layup(a cutting.Across, p fewest.Pattern) Layup {
 	return l
 }
 
+// lieThere says what lies there of strips or sets, cut or sewn before.
+func (b AtMat) lieThere(a cutting.Across, what string) string {
+	var list []string
+	for _, r := range a.Has.Rests {
+		one := b.Say(measure.Length(r.Length))
+		if r.Count > 1 {
+			one = fmt.Sprintf("%d of %s", r.Count, one)
+		}
+		list = append(list, one)
+	}
+	var says []string
+	if n := min(a.Layups.Strips, a.Has.Whole+a.Has.Short); n > 0 {
+		says = append(says, fmt.Sprintf("%s of these %s there whole", words.Plural(n, what),
+			map[bool]string{true: "lies", false: "lie"}[n == 1]))
+	}
+	if len(list) > 0 {
+		says = append(says, fmt.Sprintf("of those that were begun there is left: %s", strings.Join(list, ", ")))
+	}
+	return strings.Join(says, "; ")
+}
+
 // acrossWorking is the sum behind a count of strips or sets.
 func (b AtMat) acrossWorking(a cutting.Across, what string) words.Working {
 	room := a.Length - b.Table.Squaring
@@ -178,6 +213,12 @@ func (b AtMat) acrossWorking(a cutting.Across, what string) words.Working {
 	if b.Table.Every > 0 && b.Table.Squaring > 0 {
 		w.Sums = append(w.Sums, fmt.Sprintf("after every %s, %s to square up again", words.Plural(b.Table.Every, "cut"),
 			b.Say(b.Table.Squaring)))
+	}
+	if len(a.Has.Rests) > 0 {
+		w.Sums = append(w.Sums, b.fromRests(a)...)
+		w.Sums = append(w.Sums, "the rest laid out: "+n)
+		w.Rules = rules.By(rules.FewestStrips)
+		return w
 	}
 	if len(a.Cuts) == 1 {
 		c := a.Cuts[0]
@@ -218,6 +259,20 @@ func (b AtMat) acrossWorking(a cutting.Across, what string) words.Working {
 		measure.CeilDiv(total, room), n))
 	w.Rules = rules.By(rules.FewestStrips)
 	return w
+}
+
+// fromRests sums up what comes of what is left of strips or sets that were begun.
+func (b AtMat) fromRests(a cutting.Across) (sums []string) {
+	for _, p := range a.Layups.Patterns {
+		if p.Rest > 0 {
+			times := ""
+			if p.Times > 1 {
+				times = fmt.Sprintf("%d × ", p.Times)
+			}
+			sums = append(sums, fmt.Sprintf("%s%s that are left: %s", times, b.Say(measure.Length(p.Rest)), b.layup(a, p).Says))
+		}
+	}
+	return sums
 }
 
 // CutList tells what is cut from every fabric.
@@ -477,13 +532,10 @@ func (b AtMat) stripCut(s cutting.StripPlan) StripCut {
 		c.Held = b.Asked.Measured == nil
 	default:
 		var sets []string
-		for _, m := range b.Units {
-			for _, strip := range m.Acts[0].Strips {
-				if cutting.PileOf(strip) == s.ID && b.Lines[m.Unit.ID.Step()].Runs > 0 {
-					sets = append(sets, fmt.Sprintf("%s (%d)", m.Unit.Name,
-						work.PerSet(m, s.ID)*b.Lines[m.Unit.ID.Step()].Runs))
-					break
-				}
+		for _, a := range b.Cut.Sets {
+			m := b.Unit(a.Set)
+			if n := work.PerSet(m, s.ID) * a.ToSew(); n > 0 {
+				sets = append(sets, fmt.Sprintf("%s (%d)", m.Unit.Name, n))
 			}
 		}
 		c.For = strings.Join(sets, ", ") + b.forRole(s)

@@ -210,6 +210,12 @@ func (b AtMat) acrossLine(line *ScriptLine, of work.MatLine) {
 	}
 	l := b.layup(a, p)
 	line.Says = fmt.Sprintf("%s: square the %s end, then %s.", what, b.clean(), l.Says)
+	if l.From != "" { // its end is square
+		line.Says = fmt.Sprintf("What is left of %s, %s long: %s from the square end.", what, l.From, l.Says)
+		if b.Table.Every > 0 {
+			line.Says = fmt.Sprintf("What is left of %s, %s long: square the end again, then %s.", what, l.From, l.Says)
+		}
+	}
 	if line.Stack > 1 {
 		line.Says += fmt.Sprintf(" In stacks of %d.", line.Stack)
 	}

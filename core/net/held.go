@@ -13,7 +13,7 @@ type There struct {
 	Held  []stock.Held // by thing
 	Told  []StepTold   // by step
 	Other []stock.Held
-	rests map[int][]fewest.Rest   // what is left of strips, sets and tubes that were begun, by thing
+	rests map[int][]fewest.Offcut // what is left of strips, sets and tubes that were begun, by thing
 	uncut map[int]measure.Length  // how much of their length is left in all, where that is known
 	cut   map[cutOf]int           // how many were cut from strips or sets
 	begun map[cutOf]float64       // and how many those took
@@ -117,7 +117,7 @@ func (p *Plan) nothing() *There {
 	s := &There{
 		Held: make([]stock.Held, len(p.things)), Told: make([]StepTold, len(p.work.Steps)), at: map[work.Identity][]int{},
 		more: make([]int, len(p.work.Steps)), cut: map[cutOf]int{}, begun: map[cutOf]float64{},
-		rests: map[int][]fewest.Rest{}, uncut: map[int]measure.Length{},
+		rests: map[int][]fewest.Offcut{}, uncut: map[int]measure.Length{},
 	}
 	for k, t := range p.things {
 		s.Held[k].Makes = t.is
@@ -163,7 +163,7 @@ func (p *Plan) Gives(s *There, step, from, done int) int {
 }
 
 // Rests is what is left of those of a step that were begun.
-func (p *Plan) Rests(s *There, step int) []fewest.Rest { return s.rests[p.of[step]] }
+func (p *Plan) Rests(s *There, step int) []fewest.Offcut { return s.rests[p.of[step]] }
 
 // Item says which thing a step makes, by number: steps of one number share what there is of it.
 func (p *Plan) Item(step int) int { return p.of[step] }

@@ -12,14 +12,19 @@ import (
 
 // Here plans the cutting anew, from what there is: only what is still to make is cut, from what is left of what was
 // begun first. It gives the work with that cutting, and how its things hang together. Of nothing it is the plan itself.
+//
+// Where cloth of the shelf is promised all of it is planned: nobody knows yet which strips were cut from which length.
 func (p *Plan) Here(l *stock.Account) *Plan {
+	if p.work.Shelf.Promised() {
+		return p
+	}
 	there := p.There(l)
 	needs, _ := p.From(there)
 	here := work.Here{
-		Lines: map[naming.Step]demand.ThingCount{}, Begun: map[work.Identity]work.Begun{}, After: l.Len(),
+		Lines: map[naming.Step]demand.ThingCount{}, After: l.Len(),
 		Short: map[naming.Step]measure.Length{},
-		There: cutting.There{
-			Cloth: map[cutting.ClothCut]cutting.Lies{}, Sets: map[naming.Unit]cutting.Lies{},
+		There: cutting.AtHand{
+			Cloth: map[cutting.ClothCut]cutting.PileAtHand{}, Sets: map[naming.Unit]cutting.PileAtHand{},
 			Lengths: map[naming.Step]int{}, Short: map[naming.Step]int{},
 		},
 	}
@@ -41,8 +46,7 @@ func (p *Plan) Here(l *stock.Account) *Plan {
 		line.Need -= line.Spare
 		here.Lines[act] = line
 	}
-	p.lies(l, there, &here)
-	w := p.work.Given(here)
+	w := p.work.Given(here, p.lies(l, there, &here))
 	made := map[naming.Step]int{}
 	there = p.given(w).There(l)
 	for i, s := range w.Steps {
@@ -52,8 +56,9 @@ func (p *Plan) Here(l *stock.Account) *Plan {
 	return p.given(w)
 }
 
-// lies finds what there is of strips and sets.
-func (p *Plan) lies(l *stock.Account, there *There, here *work.Here) {
+// lies finds what there is of strips and sets, and what was cut up of them.
+func (p *Plan) lies(l *stock.Account, there *There, here *work.Here) map[work.Identity]work.Begun {
+	all := map[work.Identity]work.Begun{}
 	cloth := map[work.Identity]cutting.ClothCut{}
 	of := func(fabric string, cut measure.Length) {
 		one := cutting.ClothCut{Fabric: fabric, Cut: cut}
@@ -64,8 +69,8 @@ func (p *Plan) lies(l *stock.Account, there *There, here *work.Here) {
 			of(f.Fabric.ID, s.Cut)
 		}
 	}
-	all := l.All()
-	for _, h := range all {
+	list := l.All()
+	for _, h := range list {
 		if pile, is := h.Step.Pile(); is {
 			if pile.Fabric == "" {
 				f, _ := p.work.Shelf.Fabric(pile.Role)
@@ -74,11 +79,11 @@ func (p *Plan) lies(l *stock.Account, there *There, here *work.Here) {
 			of(pile.Fabric, measure.Length(pile.Width).CeilTo(p.work.Table.Ruler.Mark))
 		}
 	}
-	for _, h := range all {
+	for _, h := range list {
 		begun := work.Begun{Used: h.Used, Rests: l.Rests(h.Makes), Cut: l.CutFrom(h.Makes)}
-		lies := cutting.Lies{Whole: h.OnHand, Rests: begun.Rests, Begun: h.Used > 0}
+		lies := cutting.PileAtHand{Whole: h.OnHand, Rests: begun.Rests, Begun: h.Used > 0}
 		if h.Used > 0 {
-			here.Begun[h.Makes] = begun
+			all[h.Makes] = begun
 		}
 		if of, is := cloth[h.Makes]; is {
 			here.There.Cloth[of] = lies
@@ -94,7 +99,7 @@ func (p *Plan) lies(l *stock.Account, there *There, here *work.Here) {
 		if s.ID != p.work.SetStep(set) { // sewn, and not closed to a tube yet
 			one.Open += h.OnHand
 		} else {
-			begun := here.Begun[h.Makes]
+			begun := all[h.Makes]
 			one.Rests, one.Begun = begun.Rests, h.Used > 0
 			if one.Whole = h.OnHand; s.Short > 0 {
 				one.Whole, one.Short = 0, h.OnHand
@@ -102,6 +107,7 @@ func (p *Plan) lies(l *stock.Account, there *There, here *work.Here) {
 		}
 		here.There.Sets[set] = one
 	}
+	return all
 }
 
 // given is how the things of the same work hang together, with its cutting planned anew. What the quilt itself asks for

@@ -52,7 +52,7 @@ func partial(p *Plan, d document.Document, problems problem.List) {
 	if len(left) == 0 {
 		return
 	}
-	q, _, stopped := whole(d, nil)
+	q, _, stopped := whole(d, nil, asIs)
 	if stopped.Stopped() || q.Finished.Text == "" {
 		return
 	}

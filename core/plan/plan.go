@@ -94,10 +94,18 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 
 // From plans a document and gives the work behind the plan too, which is what a tally is held against.
 func From(d document.Document, problems problem.List) (Plan, *work.Work, problem.List) {
+	return Anew(d, problems, asIs)
+}
+
+func asIs(w *work.Work) *work.Work { return w }
+
+// Anew is the same where the cutting of the work is planned anew from what there is.
+func Anew(d document.Document, problems problem.List, anew func(*work.Work) *work.Work,
+) (Plan, *work.Work, problem.List) {
 	if problems.Has(document.TooLong) {
 		return empty(d), &work.Work{}, problems
 	}
-	p, w, problems := whole(d, problems)
+	p, w, problems := whole(d, problems, anew)
 	if problems.Stopped() {
 		partial(&p, d, problems)
 	}
@@ -105,7 +113,8 @@ func From(d document.Document, problems problem.List) (Plan, *work.Work, problem
 }
 
 // whole plans a document or nothing of it but the pictures of its units. problems are what reading it found.
-func whole(d document.Document, problems problem.List) (Plan, *work.Work, problem.List) {
+func whole(d document.Document, problems problem.List, anew func(*work.Work) *work.Work,
+) (Plan, *work.Work, problem.List) {
 	p := empty(d)
 	if problems.Stopped() {
 		c, _ := decided.Read(d)
@@ -125,8 +134,9 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 		p.Knives = mat.Knives(w.Sewn, drawing, nil)
 		return p, w, problems
 	}
-	album := drawn.Everything(w, drawing)
-	atMat, left := mat.Of(w), leftover.Of(w)
+	left := leftover.Of(w)
+	w = anew(w)
+	album, atMat := drawn.Everything(w, drawing), mat.Of(w)
 	r := w.Table.Ruler
 	finW, finH := w.Layout.Finished()
 	p.Finished, p.Block = words.SizeOf(r, finW, finH), words.SizeOf(r, w.Layout.BlockW, w.Layout.BlockH)
@@ -245,4 +255,13 @@ func set(top quilt.Top) string {
 		return fmt.Sprintf("%d × %d on point, %s", top.Columns, top.Rows, words.Plural(top.HowMany(), "block"))
 	}
 	return fmt.Sprintf("%d × %d blocks", top.Columns, top.Rows)
+}
+
+// Weight is about how many bytes a plan has.
+func (p Plan) Weight() int64 {
+	patches := 0
+	for _, one := range p.Pictures {
+		patches += len(one.Patches)
+	}
+	return int64(50_000 + 1_500*len(p.Steps) + 400*patches + 50*len(p.Quilt.Cells) + 100*len(p.Quilt.Crosses))
 }

@@ -145,3 +145,27 @@ func (e *evenly) exchange() bool {
 	}
 	return false
 }
+
+// InAll makes counts come to so many in all: what is more is added where there is most already, one by one, and what is
+// less taken from there.
+func InAll(of []int, total int) []int {
+	sum := 0
+	for _, n := range of {
+		sum += n
+	}
+	order := make([]int, len(of))
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortStableFunc(order, func(i, j int) int { return of[j] - of[i] })
+	for k := 0; sum < total && len(of) > 0; k++ {
+		of[order[k%len(of)]]++
+		sum++
+	}
+	for sum > total {
+		most := slices.Index(of, slices.Max(of))
+		of[most]--
+		sum--
+	}
+	return of
+}

@@ -110,7 +110,7 @@ func TestWhatThereIsAddsUp(t *testing.T) {
 		for range 6 {
 			list := history(r, books, 40)
 			l := folded(list)
-			want, rests := held(l), map[work.Identity][]fewest.Rest{}
+			want, rests := held(l), map[work.Identity][]fewest.Offcut{}
 			for is, h := range want {
 				things++
 				rests[is] = l.Rests(is)

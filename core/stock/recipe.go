@@ -64,10 +64,10 @@ type Fall struct {
 // that was planned after so many events begins with what was cut and left by then.
 type CutLayout struct {
 	Lines []CutLine
-	All   []CutShare    // how many of each in all
-	After int           `json:",omitempty"`
-	Used  int           `json:",omitempty"` // of what it is cut from, until then
-	Had   []fewest.Rest `json:",omitempty"`
+	All   []CutShare      // how many of each in all
+	After int             `json:",omitempty"`
+	Used  int             `json:",omitempty"` // of what it is cut from, until then
+	Had   []fewest.Offcut `json:",omitempty"`
 }
 
 // CutLine is so many strips that are cut alike, or pieces that are left of some, so long.
@@ -241,7 +241,7 @@ func (b *Book) layouts(w *work.Work) {
 			if laid == nil {
 				laid = &CutLayout{}
 				if w.Here != nil {
-					begun := w.Here.Begun[b.Of[source].Makes]
+					begun := w.Begun[b.Of[source].Makes]
 					laid.After, laid.Used, laid.Had = w.Here.After, begun.Used, begun.Rests
 					before[laid] = maps.Clone(begun.Cut)
 				}

@@ -13,15 +13,15 @@ import (
 // from is no fact: those that were begun follow from how many were cut of each width, the fewest. Of one that nobody
 // counted nobody knows a rest; nor where the way they are laid out was changed since and does not come to as many as
 // were used up.
-func (l *Account) Rests(t work.Identity) []fewest.Rest {
+func (l *Account) Rests(t work.Identity) []fewest.Offcut {
 	from, known := l.things[t]
 	if !known || l.now.piles[from].presumed > 0 {
 		return nil
 	}
-	var list []fewest.Rest
+	var list []fewest.Offcut
 	add := func(long measure.Length, n int) {
 		if long > 0 && n > 0 {
-			list = append(list, fewest.Rest{Length: int64(long), Count: n})
+			list = append(list, fewest.Offcut{Length: int64(long), Count: n})
 		}
 	}
 	laid, several := l.latest(from)
@@ -50,7 +50,7 @@ func (l *Account) Rests(t work.Identity) []fewest.Rest {
 				add(laid.stuff.rest(cuts, wide, rest), 1)
 				if rest == 0 {
 					begun++
-				} else if i := slices.IndexFunc(had, func(r fewest.Rest) bool { return r.Length == int64(rest) }); i >= 0 {
+				} else if i := slices.IndexFunc(had, func(r fewest.Offcut) bool { return r.Length == int64(rest) }); i >= 0 {
 					had[i].Count--
 				}
 			})
@@ -79,8 +79,8 @@ func (l *Account) latest(from int) (laid *cutter, several bool) {
 }
 
 // together puts rests of one length together, the longest first.
-func together(list []fewest.Rest) (out []fewest.Rest) {
-	slices.SortFunc(list, func(a, b fewest.Rest) int { return cmp.Compare(b.Length, a.Length) })
+func together(list []fewest.Offcut) (out []fewest.Offcut) {
+	slices.SortFunc(list, func(a, b fewest.Offcut) int { return cmp.Compare(b.Length, a.Length) })
 	for _, r := range list {
 		if n := len(out); n > 0 && out[n-1].Length == r.Length {
 			out[n-1].Count += r.Count
@@ -126,7 +126,7 @@ func (s Stuff) Most(wide measure.Length) int { return s.stock().Most(int64(wide)
 
 // Come is how many so wide come of what is left of several, at least: where they are squared up again on the way, that
 // is taken to be due at once.
-func (s Stuff) Come(left []fewest.Rest, wide measure.Length) (n int) {
+func (s Stuff) Come(left []fewest.Offcut, wide measure.Length) (n int) {
 	for _, rest := range left {
 		one := fewest.Stock{Length: rest.Length, Every: s.Every, Loss: int64(s.Squares)}
 		if s.Every > 0 {

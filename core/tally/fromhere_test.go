@@ -9,6 +9,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/net"
 	"vicis/core/record"
 	"vicis/core/stock"
 	"vicis/core/tally"
@@ -18,13 +19,13 @@ import (
 
 // history is a quilt that is changed while it is made, every count told by the plan of its day.
 type history struct {
-	t    *testing.T
-	d    document.Document
-	w    *work.Work
-	book *stock.Book
-	log  *stock.Account
-	at   int // minutes
-	n    int
+	t   *testing.T
+	d   document.Document
+	w   *work.Work
+	net *net.Plan
+	log *stock.Account
+	at  int // minutes
+	n   int
 }
 
 func begun(t *testing.T, text string) *history {
@@ -38,11 +39,11 @@ func begun(t *testing.T, text string) *history {
 	return h
 }
 
-// becomes is a change of plan.
+// becomes is a change of plan: its cutting is planned from what there is.
 func (h *history) becomes(d document.Document) {
 	h.t.Helper()
-	h.d, h.w = d, worked(h.t, d)
-	h.book = stock.BookOf(h.w)
+	h.d, h.net = d, net.Of(worked(h.t, d)).Here(h.log)
+	h.w = h.net.Work()
 }
 
 // change is the same of a copy.
@@ -69,7 +70,7 @@ func (h *history) toldAt(minutes int, kind record.EventKind, n int, called strin
 				ID: fmt.Sprintf("told-%04d", h.n), Step: s.ID, Exact: s.Exact(), Look: s.Look, Kind: kind, N: n,
 				At: fmt.Sprintf("2026-03-01T%02d:%02d:00Z", minutes/60, minutes%60),
 			}
-			h.log.Add(e, h.book.Order[i])
+			h.log.Add(e, h.net.Book.Order[i])
 			return e
 		}
 	}
@@ -93,7 +94,7 @@ func (h *history) takeBack(e record.Event) {
 // is holds how a step stands: made, presumed, used, on hand, to go.
 func (h *history) is(called string, made, presumed, used, onHand, toGo int) {
 	h.t.Helper()
-	p := tally.Against(h.log, h.w)
+	p := tally.By(h.log, h.w, h.net)
 	for i, s := range h.w.Steps {
 		if s.Called != called {
 			continue
@@ -110,7 +111,7 @@ func (h *history) is(called string, made, presumed, used, onHand, toGo int) {
 
 func (h *history) doubts(n int) {
 	h.t.Helper()
-	if p := tally.Against(h.log, h.w); len(p.Doubts) != n {
+	if p := tally.By(h.log, h.w, h.net); len(p.Doubts) != n {
 		h.t.Errorf("%d doubts, should be %d: %+v", len(p.Doubts), n, p.Doubts)
 	}
 }
@@ -175,7 +176,7 @@ func TestNarrowerClothAfterItWasCut(t *testing.T) {
 	h.is("Set A", 1, 0, 1, 0, 0)
 	h.is("2½″ Slate", 2, 0, 2, 0, 1) // set B is still to be sewn
 	h.doubts(0)
-	if set := stepOf(t, h.w, naming.Step("seta")); set.Make != 2 {
+	if set := stepOf(t, worked(t, h.d), naming.Step("seta")); set.Make != 2 {
 		t.Errorf("all of it takes %d sets", set.Make)
 	}
 }
@@ -218,7 +219,7 @@ func TestAnotherFabricAndBack(t *testing.T) {
 	h.is("Nine-patch", 0, 0, 0, 0, 20)
 	h.is("2½″ Rust", 0, 0, 0, 0, 8)
 	h.is("2½″ Cotton", 0, 4, 4, 0, 7)
-	p := tally.Against(h.log, h.w)
+	p := tally.By(h.log, h.w, h.net)
 	left := map[string]int{}
 	for _, l := range p.AllLost() {
 		left[strings.Split(l.Says, " made before")[0]] = l.Left // by what it was called then
@@ -234,16 +235,16 @@ func TestAnotherFabricAndBack(t *testing.T) {
 // A count that arrives late belongs to the plan it was counted by, at its own time.
 func TestACountDeliveredLate(t *testing.T) {
 	h := begun(t, ninePatches)
-	then, book := h.w, h.book
+	then := h.net
 	h.made(40, "A")
 	h.change(func(d *document.Document) { d.Roles[0].Fabric = "f3" })
-	now, nowBook := h.w, h.book
+	now := h.net
 	h.made(2, "Nine-patch") // of rust, which took 4 of A in rust
-	h.w, h.book = then, book
+	h.w, h.net = then.Work(), then
 	h.toldAt(3, record.Made, 4, "Nine-patch") // of slate, before the 40 were counted
-	h.w, h.book = now, nowBook
+	h.w, h.net = now.Work(), now
 	h.is("Nine-patch", 2, 0, 0, 2, 18)
-	h.w, h.book = then, book
+	h.w, h.net = then.Work(), then
 	h.is("Nine-patch", 4, 0, 0, 4, 16)
 	h.is("A", 40, 8, 8, 40, 0) // the 40 were counted after those were sewn
 }
@@ -266,7 +267,7 @@ func TestASecondWayOfPressingPartsWhereItDiffers(t *testing.T) {
 		return begun(t, fmt.Sprintf(logs, `,"press":{"twoWays":[{"unit":"block","which":"every other block"}]}`)).d
 	}())
 	sum := 0
-	p := tally.Against(h.log, h.w)
+	p := tally.By(h.log, h.w, h.net)
 	for i, s := range h.w.Steps {
 		if s.ID.Owner().Whole() == "one" || s.ID.Made() == "one" || s.ID.Made() == "one@@B" {
 			sum += p.Steps[i].ToGo
@@ -316,7 +317,7 @@ func TestWhatFallsOutOfOneCutComesTogether(t *testing.T) {
 	h.is(four.Called, 5, 0, 0, 5, 11)
 	cut := h.made(3, pile.Called)
 	h.is(four.Called, 5, 0, 3, 2, 11) // 16 less the 3 that are cut and the 2 that lie there
-	p, parts := tally.Against(h.log, h.w), 0
+	p, parts := tally.By(h.log, h.w, h.net), 0
 	for i, s := range h.w.Steps {
 		if run, _ := s.Together(); run != "" {
 			parts += p.Steps[i].OnHand
@@ -356,7 +357,7 @@ func TestAShortStripIsUsedUp(t *testing.T) {
 	h.is("Light square", 2, 0, 2, 0, 48)
 	h.is("7″ Cotton", 0, 0, 0, 0, 10)
 	h.doubts(0)
-	for _, l := range tally.Against(h.log, h.w).AllLost() {
+	for _, l := range tally.By(h.log, h.w, h.net).AllLost() {
 		if l.Left != 0 {
 			t.Errorf("%d lie there: %s", l.Left, l.Says)
 		}
@@ -372,7 +373,7 @@ func TestWhatIsPressedOtherwiseIsPressedAgain(t *testing.T) {
 	h := begun(t, fmt.Sprintf(logs, ""))
 	ironed := func(pressed, so, again int) {
 		t.Helper()
-		for _, st := range tally.Against(h.log, h.w).Steps {
+		for _, st := range tally.By(h.log, h.w, h.net).Steps {
 			if got := [3]int{st.Pressed, st.PressedSo, st.PressAgain}; st.ID == stepOf(t, h.w, "one").ID &&
 				got != [3]int{pressed, so, again} {
 				t.Errorf("pressed, so, to be pressed again are %v, by pencil %v", got, [3]int{pressed, so, again})
@@ -408,7 +409,7 @@ func TestWhatIsPressedOtherwiseIsPressedAgain(t *testing.T) {
 func TestWhatIsLeftHasALength(t *testing.T) {
 	rests := func(h *history, called string) string {
 		t.Helper()
-		for _, r := range tally.Against(h.log, h.w).Rests {
+		for _, r := range tally.By(h.log, h.w, h.net).Rests {
 			if r.Of == called {
 				return r.Says
 			}
@@ -449,7 +450,7 @@ func TestNextIsWhatCanBeDone(t *testing.T) {
 	h := begun(t, ninePatches)
 	next := func(want string) {
 		t.Helper()
-		p := tally.Against(h.log, h.w)
+		p := tally.By(h.log, h.w, h.net)
 		if s := stepOf(t, h.w, p.Next); s.Called != want {
 			t.Errorf("next is %s, by pencil %s", s.Called, want)
 		}
@@ -492,4 +493,83 @@ func TestWhatIsLaidOutAnewTakesItsLength(t *testing.T) {
 	h.made(8, "Wide") // 36″ of 40″
 	h.is("Wide", 8, 0, 0, 8, 12)
 	h.is("Set", 4, 0, 4, 0, 2)
+}
+
+// The rest is cut from what there is, worked by pencil: a set is 40½″ long, of which half an inch is squared off; 16 of
+// 2½″ come of it. Of Set A 40 are cut: two whole, and 20″ are left of the third; of Set B 20, and 30″ are left. Two rows
+// more take 16 and 8: 8 of the 20″, which leaves nothing, and 8 of one set more; 8 of the 30″, which leaves 10″.
+func TestTheRestIsCutFromWhatThereIs(t *testing.T) {
+	h := begun(t, ninePatches)
+	for _, s := range []struct {
+		n      int
+		called string
+	}{{8, "2½″ Slate"}, {7, "2½″ Cotton"}, {3, "Set A"}, {2, "Set B"}, {40, "A"}, {20, "B"}} {
+		h.made(s.n, s.called)
+	}
+	cut := func(set naming.Unit) (says string) {
+		for _, a := range h.w.Cut.Sets {
+			for _, p := range a.Layups.Patterns {
+				if a.Set == set {
+					says += fmt.Sprintf("%d × %d of %v; ", p.Times, p.Counts[0], measure.Length(p.Rest).Inches())
+				}
+			}
+		}
+		return says
+	}
+	h.change(func(d *document.Document) { d.Top.Rows = 7 })
+	if a, b := cut("seta"), cut("setb"); a != "1 × 8 of 20; 1 × 8 of 0; " || b != "1 × 8 of 30; " {
+		t.Errorf("A is cut %s and B %s", a, b)
+	}
+	h.is("Set A", 3, 0, 3, 0, 1)
+	h.is("Set B", 2, 0, 2, 0, 0)
+	h.is("2½″ Slate", 8, 0, 8, 0, 2)
+	h.is("2½″ Cotton", 7, 0, 7, 0, 1)
+	h.made(8, "A") // what was left
+	h.made(4, "B")
+	h.is("Set A", 3, 0, 3, 0, 1)
+	h.is("A", 48, 0, 0, 48, 8)
+	h.made(2, "2½″ Slate")
+	h.made(1, "2½″ Cotton")
+	h.made(1, "Set A")
+	h.made(3, "A")
+	h.is("Set A", 4, 0, 4, 0, 0)
+	// Changed once more in the middle of that: 32½″ are left of the set; 20″ of Set B. One row more
+	// takes 8 and 4, with the 5 and 4 that are still to be cut 13 and 8: all of what is left.
+	h.change(func(d *document.Document) { d.Top.Rows = 8 })
+	if a, b := cut("seta"), cut("setb"); a != "1 × 13 of 32.5; " || b != "1 × 8 of 20; " {
+		t.Errorf("then A is cut %s and B %s", a, b)
+	}
+	h.is("Set A", 4, 0, 4, 0, 0)
+	h.is("2½″ Slate", 10, 0, 10, 0, 0)
+	h.made(13, "A")
+	h.made(8, "B")
+	h.is("A", 64, 0, 0, 64, 0)
+	h.is("B", 32, 0, 0, 32, 0)
+	h.is("Set A", 4, 0, 4, 0, 0)
+	h.is("Set B", 2, 0, 2, 0, 0)
+	h.doubts(0)
+	// Back to five rows: nothing is to be cut, and what was cut beyond it lies there.
+	h.change(func(d *document.Document) { d.Top.Rows = 5 })
+	h.is("A", 64, 0, 0, 64, 0)
+	if n := len(h.w.Cut.Fabrics) + len(h.w.Cut.Sets); n != 0 {
+		t.Errorf("%d fabrics and sets are still cut", n)
+	}
+	h.doubts(0)
+}
+
+// A strip that was asked for short is no more than that: of one 7″ wide, at least 14½″ long, two squares were cut; 48 of
+// 5 from each strip take ten.
+func TestAShortStripGivesNoMore(t *testing.T) {
+	h := begun(t, squares)
+	h.made(1, "7″ Cotton")
+	h.made(2, "Light square")
+	h.made(1, "Block")
+	h.change(func(d *document.Document) { d.Top.Rows, d.Top.Columns = 5, 5 })
+	for _, f := range h.w.Cut.Fabrics {
+		for _, s := range f.Strips {
+			if s.Count != 10 || len(s.Patches.Has.Rests) > 0 {
+				t.Errorf("%d strips of %s, and %v is left", s.Count, f.Fabric.Name, s.Patches.Has.Rests)
+			}
+		}
+	}
 }

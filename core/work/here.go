@@ -1,13 +1,8 @@
 package work
 
 import (
-	"slices"
-
-	"vicis/core/batching"
 	"vicis/core/cutting"
 	"vicis/core/demand"
-	"vicis/core/fewest"
-	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 )
@@ -15,123 +10,8 @@ import (
 // Here is what is still to cut of a quilt that is half made, and what there is to cut it from.
 type Here struct {
 	Lines map[naming.Step]demand.ThingCount // of what is cut from cloth and across strip sets, by its act
-	There cutting.There
+	There cutting.AtHand
 	After int                            // so many events
 	Made  map[naming.Step]int            // what was counted until then, by step
 	Short map[naming.Step]measure.Length // of strips and sets that all of it asks for short, how long they are
-	Begun map[Identity]Begun             // of strips, sets and tubes that something was cut from
-}
-
-// Begun is what was cut up of strips or sets: so many of them, what is left, and how many of each thing were cut by a
-// layout.
-type Begun struct {
-	Used  int
-	Rests []fewest.Rest
-	Cut   map[Identity]int
-}
-
-// Given is the same work with its cutting planned anew: what is sewn is as the quilt takes it, and of what is cut, and of
-// strip sets, as many are made as are still to be made.
-func (w *Work) Given(here Here) *Work {
-	out := *w
-	out.Here = &here
-	out.Cut = out.Cutting(&out.Table)
-	out.Batches = slices.Clone(w.Batches)
-	cut := map[naming.Unit]cutting.Across{}
-	for _, a := range out.Cut.Sets {
-		cut[a.Set] = a
-	}
-	byStage, fresh, was := map[batching.Stage][]Step{}, map[naming.Step]bool{}, map[naming.Step]Step{}
-	for _, s := range w.Steps {
-		was[s.ID] = s
-	}
-	add := func(s Step) {
-		if old, known := was[s.ID]; known {
-			if s.Called, s.Older = old.Called, old.Older; s.Of.Through != nil {
-				s.Takes = old.Takes
-			}
-		}
-		fresh[s.ID] = true
-		byStage[s.Stage] = append(byStage[s.Stage], s)
-	}
-	out.cutSteps(add)
-	tallied := out.tallied()
-	for i := range out.Batches {
-		b := &out.Batches[i]
-		if a, some := cut[w.Acts[b.ID].Made.Unit.ID]; some && b.Stage == batching.Sets {
-			if b.Make, b.Spare = a.ToMake(), 0; b.ID != w.SetStep(a.Set) {
-				b.Make = a.ToSew()
-			}
-			add(out.batch(b, tallied[b.ID]))
-		}
-	}
-	for _, s := range w.Steps {
-		if fresh[s.ID] {
-			continue
-		}
-		if out.Anew(s) { // nothing of it is left to do
-			s.Make, s.Spare = 0, 0
-		}
-		byStage[s.Stage] = append(byStage[s.Stage], s)
-	}
-	out.Steps = []Step{}
-	for _, stage := range batching.Stages {
-		out.Steps = append(out.Steps, byStage[stage]...)
-	}
-	out.tellApart(out.Steps)
-	out.Script = out.script()
-	return &out
-}
-
-// After adds what was made before it was planned anew to what is still to be made, by step.
-func (w *Work) After(made map[naming.Step]int) {
-	w.Here.Made = made
-	for i, s := range w.Steps {
-		if w.Anew(s) {
-			w.Steps[i].Make += made[s.ID]
-		}
-	}
-	for i, b := range w.Batches {
-		if b.Stage == batching.Sets {
-			w.Batches[i].Make += made[b.ID]
-		}
-	}
-	for _, part := range w.Script {
-		for _, line := range part.Lines {
-			for i := range line.Gives {
-				line.Gives[i].Before += made[line.Gives[i].Step]
-			}
-		}
-	}
-}
-
-// asShort is how long a strip or set is asked for that is asked for short: no shorter than all of it asks for.
-func (w *Work) asShort(step naming.Step, long measure.Length) measure.Length {
-	if w.Here == nil || long == 0 {
-		return long
-	}
-	return max(long, w.Here.Short[step])
-}
-
-// Anew says whether how many of a step are made was planned anew, from what there was.
-func (w *Work) Anew(s Step) bool {
-	return w.Here != nil && (s.Of.Batch == nil || s.Stage == batching.Sets)
-}
-
-// Act is what a step of the cutting cuts, by its act; nothing for what is not cut apart from cloth or across a set.
-func (s Step) Act() naming.Step {
-	switch {
-	case s.Of.Sub != nil:
-		return s.Of.Sub.ID
-	case s.Of.Piece != nil:
-		return s.Of.Piece.Act
-	case s.Of.Through != nil || s.Stage == batching.SubCuts && s.Of.Batch == nil:
-		return s.ID
-	}
-	return ""
-}
-
-// StripsOf is what strips of a fabric are, so wide and as long as it is wide.
-func StripsOf(c cutting.ClothCut) Identity {
-	return Step{Does: making.Cuts, Size: []measure.Length{c.Cut}, Look: clothLook(c.Fabric)}.Makes()
 }

@@ -7,23 +7,6 @@ import (
 	"vicis/core/naming"
 )
 
-// Identity is what one of a step is, whichever step makes it: two steps that make the same thing share one stock of it.
-type Identity struct {
-	Does    string `json:"does"`            // what is done to make it
-	Size    string `json:"size"`            // as planned
-	Shows   string `json:"shows,omitempty"` // what it looks like; of what shows nothing by itself its step
-	Long    string `json:"long,omitempty"`  // where it is not as long as the cloth is wide
-	Pressed string `json:"pressed,omitempty"`
-}
-
-// Bare is what it is however it is pressed. Pressed is how the seams in it lie that other seams have been sewn across
-// since: what its own seams are pressed to is no part of it, for while nothing is sewn across them they can be pressed
-// again.
-func (t Identity) Bare() Identity {
-	t.Pressed = ""
-	return t
-}
-
 // Makes is what a step makes.
 func (s Step) Makes() Identity {
 	t := Identity{Does: string(s.Does), Size: s.Exact(), Shows: s.Look, Pressed: s.Pressed}

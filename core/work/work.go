@@ -27,8 +27,9 @@ type Work struct {
 	Counted
 	Cut     cutting.Plan
 	Batches []batching.Batch
-	Steps   []Step    // everything that is counted
-	Script  []MatPart // the cutting in the order of the table
+	Steps   []Step             // everything that is counted
+	Script  []MatPart          // the cutting in the order of the table
+	Begun   map[Identity]Begun // where the cutting is planned anew, what was cut up before
 
 	cells map[quilt.Cell]uint64 // what cells show, while the steps are listed
 }
@@ -90,7 +91,7 @@ func (w *Work) IsSewn() bool { return w.Acts != nil }
 
 // Cutting plans the cutting alone.
 func (c Counted) Cutting(t *making.Table) cutting.Plan {
-	lines, there := c.Lines, (*cutting.There)(nil)
+	lines, there := c.Lines, (*cutting.AtHand)(nil)
 	if c.Here != nil {
 		lines, there = c.Here.Lines, &c.Here.There
 	}
@@ -219,6 +220,14 @@ func (w *Work) Short(s cutting.StripPlan) (long measure.Length) {
 		long = max(long, one)
 	}
 	return long
+}
+
+// asShort is how long a strip or set is asked for that is asked for short: no shorter than all of it asks for.
+func (w *Work) asShort(step naming.Step, long measure.Length) measure.Length {
+	if w.Here == nil || long == 0 {
+		return long
+	}
+	return max(long, w.Here.Short[step])
 }
 
 // Held says whether the size of an act waits for a measurement that has not been made.

@@ -42,7 +42,7 @@ func Optimum(t testing.TB, dir, lp string) int {
 
 // Program writes the integer program over all patterns that hold no room for another piece, in the CPLEX LP format:
 // the fewest whole strips beside what is left of others.
-func Program(stock fewest.Stock, wants []fewest.Want, rests ...fewest.Rest) string {
+func Program(stock fewest.Stock, wants []fewest.Want, rests ...fewest.Offcut) string {
 	rows := make([]strings.Builder, len(wants))
 	var all, whole []string
 	patterns := func(from fewest.Stock) (names []string) {
@@ -93,7 +93,7 @@ func Program(stock fewest.Stock, wants []fewest.Want, rests ...fewest.Rest) stri
 
 // Left is what is left of a strip as something to cut from: its end is square, and where strips are squared up again
 // that is due at once.
-func Left(stock fewest.Stock, r fewest.Rest) fewest.Stock {
+func Left(stock fewest.Stock, r fewest.Offcut) fewest.Stock {
 	stock.Length = r.Length
 	if stock.Every > 0 {
 		stock.Length = max(0, r.Length-stock.Loss)
@@ -110,7 +110,7 @@ func Check(t testing.TB, stock fewest.Stock, wants []fewest.Want, l fewest.Layup
 		var total int64
 		k, from := 0, stock
 		if p.Rest > 0 {
-			from = Left(stock, fewest.Rest{Length: p.Rest})
+			from = Left(stock, fewest.Offcut{Length: p.Rest})
 		}
 		for i, c := range p.Counts {
 			total += int64(c) * wants[i].Width

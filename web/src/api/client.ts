@@ -117,6 +117,10 @@ export const server = {
     ask<Quilt>(client.POST("/api/quilts", { body: { id, document }, keepalive: lasts(document) })),
   quilt: (id: string, signal?: AbortSignal) =>
     ask<Quilt>(client.GET("/api/quilts/{id}", { params: { path: { id } }, signal })),
+  /** All that a quilt takes, whatever there is. */
+  whole: (id: string, signal?: AbortSignal) =>
+    ask<Quilt>(client.GET("/api/quilts/{id}", { params: { path: { id }, query: { whole: true } }, signal })),
+  anew: (id: string) => ask<Quilt>(client.POST("/api/quilts/{id}/anew", { params: { path: { id } } })),
   save: (id: string, rev: number, body: Document) =>
     ask<Quilt>(
       client.PUT("/api/quilts/{id}", {

@@ -8,9 +8,9 @@ const often = { refetchInterval: 5000 };
 const once = { retry: false };
 const forever = { staleTime: Number.POSITIVE_INFINITY };
 
-type Counted = Pick<Project, "id" | "rev" | "progress">;
+type Counted = Pick<Project, "id" | "rev" | "mark" | "progress">;
 type Which = { step: string; kind: string; from: string; to: string };
-const counts = (p: Counted) => [p.id, p.rev, p.progress.events];
+const counts = (p: Counted) => [p.id, p.rev, p.mark, p.progress.events];
 const revisionsOf = (id: string) => ["revisions", id];
 /** All there is of the shelf of cloth, whichever quilt it is asked for. */
 export const clothKey = ["cloth"];
@@ -21,6 +21,8 @@ export const asks = {
   shelf: () => queryOptions({ queryKey: ["shelf"], queryFn: ({ signal }) => server.shelf(signal) }),
   quilt: (id: string) =>
     queryOptions({ queryKey: ["quilt", id], queryFn: ({ signal }) => server.quilt(id, signal), ...often }),
+  whole: (id: string, rev: number) =>
+    queryOptions({ queryKey: ["whole", id, rev], queryFn: ({ signal }) => server.whole(id, signal), ...forever }),
   progress: (id: string) =>
     queryOptions({ queryKey: ["progress", id], queryFn: ({ signal }) => server.progress(id, signal), ...often }),
   revisions: (id: string, rev: number) =>
@@ -155,12 +157,12 @@ export function useProject() {
     queryFn: async ({ signal }) =>
       newer(queries.getQueryData(asks.progress(id).queryKey), await server.progress(id, signal)),
   });
-  // What was counted is held against one revision: where another came in between, both are asked for again.
-  const [planned, counted] = [quilt.data?.rev, progress.data?.rev];
+  // What was counted is held against one plan: where another came in between, what is behind is asked for again.
+  const behind = quilt.data && progress.data ? order(quilt.data, progress.data) : 0;
   useEffect(() => {
-    if (planned === undefined || counted === undefined || planned === counted) return;
-    queries.invalidateQueries({ queryKey: planned < counted ? asks.quilt(id).queryKey : asks.progress(id).queryKey });
-  }, [planned, counted, id, queries]);
+    if (behind)
+      queries.invalidateQueries({ queryKey: behind < 0 ? asks.quilt(id).queryKey : asks.progress(id).queryKey });
+  }, [behind, id, queries]);
   const data = useMemo<Project | undefined>(
     () => (quilt.data && progress.data ? { ...quilt.data, progress: progress.data.progress } : undefined),
     [quilt.data, progress.data],
@@ -188,9 +190,13 @@ export function useOrder(project: Project) {
   });
 }
 
+/** Which of two plans is the older: by revision, then by where its cutting is planned from. */
+const order = (a: Planned, b: Planned) => a.rev - b.rev || a.mark - b.mark;
+type Planned = { rev: number; mark: number };
+
 /** An answer that was overtaken on the way must not put the count back: events are only ever added. */
 function newer(have: Tallied | undefined, got: Tallied): Tallied {
-  return have && have.rev === got.rev && have.progress.events > got.progress.events ? have : got;
+  return have && order(have, got) === 0 && have.progress.events > got.progress.events ? have : got;
 }
 
 /** Puts progress that just came back in its place, and tells the other tabs. */

@@ -363,6 +363,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quilts/{id}/anew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan the cutting anew from what there is now */
+        post: operations["anew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quilts/{id}/away": {
         parameters: {
             query?: never;
@@ -805,6 +822,8 @@ export interface components {
             proven: boolean;
             /** Format: int64 */
             strips: number;
+            /** @description What lies there of them, cut or sewn before; empty for nothing */
+            there: string;
             /** @description How many strips or sets that takes */
             working: components["schemas"]["Working"];
         };
@@ -1763,6 +1782,8 @@ export interface components {
             n: number;
         };
         Layup: {
+            /** @description How long what is left of another is that this is cut from; empty for a whole one */
+            from: string;
             /** @description Where the knife goes */
             marks: components["schemas"]["CutMark"][];
             /** @description What remains of one */
@@ -2479,7 +2500,14 @@ export interface components {
         Project: {
             /** @description As it was read, lengths in canonical text */
             document: components["schemas"]["Document"];
+            /** @description The cutting is what is still to cut, given what there is; else all that the quilt takes */
+            here: boolean;
             id: string;
+            /**
+             * Format: int64
+             * @description The event from which on the cutting is planned, from what there was then; 0 where all of it is
+             */
+            mark: number;
             plan: components["schemas"]["Plan"];
             problems: components["schemas"]["Problem"][];
             /**
@@ -3497,6 +3525,11 @@ export interface components {
             supply: string;
         };
         Tallied: {
+            /**
+             * Format: int64
+             * @description From which event on the cutting of that plan is planned
+             */
+            mark: number;
             progress: components["schemas"]["Progress"];
             /** Format: int64 */
             rev: number;
@@ -4718,7 +4751,10 @@ export interface operations {
     };
     quilt: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description All that the quilt takes, whatever there is */
+                whole?: boolean;
+            };
             header?: {
                 /** @description Succeeds if the server's resource matches one of the passed values. */
                 "If-Match"?: string[];
@@ -4824,6 +4860,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WayOn"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    anew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Project"];
                 };
             };
             /** @description Error */

@@ -1,10 +1,10 @@
 // At the cutting mat: cloth to strips, strip sets and strips to sub-cuts.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
-import type { Across, Plan, Project } from "../api/client";
-import { asks } from "../api/queries";
+import { Link, useSearchParams } from "react-router";
+import { type Across, type Plan, type Project, server } from "../api/client";
+import { asks, useTakeQuilt } from "../api/queries";
 import { LayupView } from "../drawn/Across";
 import { ClothView } from "../drawn/ClothView";
 import { coloursOf } from "../drawn/colours";
@@ -14,6 +14,7 @@ import { useFramed } from "../frame/ProjectFrame";
 import { progressOf } from "../frame/progress";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
+import { Wrong } from "../frame/States";
 import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
 import { Cliffs } from "./Cliffs";
@@ -22,13 +23,18 @@ import { Pilot } from "./Pilot";
 import { Remnants } from "./Remnants";
 
 export function CutPage() {
-  const project = useFramed();
+  const framed = useFramed();
+  const [params] = useSearchParams();
+  const all = framed.here && params.has("all");
+  const { data: whole } = useQuery({ ...asks.whole(framed.id, framed.rev), enabled: all });
+  const project = all && whole ? { ...framed, plan: whole.plan } : framed;
   const { plan } = project;
   if (plan.steps.length === 0) return <Unplanned />;
   const longest = Math.max(...plan.cut.map((c) => c.length.inches));
   const pxPerInch = Math.min(5.2, 380 / longest);
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1240px" mx="auto">
+      <FromHere project={framed} all={all} />
       <Section
         title="Cloth to strips"
         aside={
@@ -40,12 +46,17 @@ export function CutPage() {
         <Text color="soft" mb="6px">
           {`Widest first. Clean the ${plan.hand === "left" ? "right" : "left"} edge, then measure every strip from the cleaned edge.`}
         </Text>
+        {plan.cut.length === 0 && <Text color="soft">Nothing is left to cut from cloth.</Text>}
         {plan.cut.map((c) => (
           <Fabric key={c.fabric} cut={c} project={project} pxPerInch={pxPerInch} />
         ))}
       </Section>
       <Section title="Strip sets to sub-cuts" aside={<TurnButton />}>
-        {plan.sets.length === 0 && <Text color="soft">No strip sets in this quilt.</Text>}
+        {plan.sets.length === 0 && (
+          <Text color="soft">
+            {framed.here ? "Nothing is left to cut from strip sets." : "No strip sets in this quilt."}
+          </Text>
+        )}
         {plan.sets.map((s) => (
           <Box key={s.setStep} py="18px" borderTopWidth="1px" borderColor="hair">
             <Heading as="h3" fontSize="large" fontWeight="600">
@@ -74,6 +85,35 @@ export function CutPage() {
         blade slips. Follow the makers' instructions for cutter and ruler.
       </Caution>
     </Box>
+  );
+}
+
+/** Whether what is told is what is still to cut, or all that the quilt takes; and how to plan the rest anew. */
+function FromHere({ project, all }: { project: Project; all: boolean }) {
+  const take = useTakeQuilt();
+  const { mutate, isPending, error } = useMutation({ mutationFn: () => server.anew(project.id), onSuccess: take });
+  if (project.progress.events === 0) return null;
+  return (
+    <Flex role="group" aria-label="From here" align="baseline" gap="14px" wrap="wrap" mb="18px">
+      {project.here && (
+        <>
+          <Text fontSize="large" fontWeight="600">
+            {all
+              ? "All of it: what the quilt takes, from nothing."
+              : "From here: what is still to cut, of what there is."}
+          </Text>
+          <Link to={all ? "." : "?all"} relative="path">
+            {all ? "What is still to cut" : "All of it"}
+          </Link>
+        </>
+      )}
+      {!all && (
+        <Button size="sm" variant="outline" loading={isPending} onClick={() => mutate()}>
+          Plan the rest from what there is now
+        </Button>
+      )}
+      {error && <Wrong error={error} />}
+    </Flex>
   );
 }
 
@@ -220,8 +260,13 @@ function AcrossLines({
           <Count project={project} step={c.step} />
         </Flex>
       ))}
+      {across.there && (
+        <Text fontSize="note" color="woad" fontWeight="600" mt="4px">
+          <Ruled>{`${across.there}.`}</Ruled>
+        </Text>
+      )}
       {across.layups.map((l) => (
-        <Flex key={l.says} gap={{ base: "4px", md: "18px" }} mt="6px" wrap="wrap" align="center">
+        <Flex key={l.from + l.says} gap={{ base: "4px", md: "18px" }} mt="6px" wrap="wrap" align="center">
           <Box w={{ base: "100%", md: "440px" }}>
             {drawn && (
               <LayupView
@@ -235,7 +280,7 @@ function AcrossLines({
             )}
           </Box>
           <Text fontSize="note" flex="1" minW="150px">
-            <Ruled>{`${l.times} × ${l.says}; ${l.rest.text} left${l.times > 1 ? " of each" : ""}`}</Ruled>
+            <Ruled>{`${l.times} × ${l.from && `${l.from} that ${l.times > 1 ? "are" : "is"} left: `}${l.says}; ${l.rest.text} left${l.times > 1 ? " of each" : ""}`}</Ruled>
           </Text>
         </Flex>
       ))}

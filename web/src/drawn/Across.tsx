@@ -1,3 +1,4 @@
+import { useId } from "react";
 import type { Across, Picture } from "../api/client";
 import type { Colours } from "./colours";
 import { Cloth } from "./Picture";
@@ -24,8 +25,9 @@ export function LayupView({
   label: string;
 }) {
   const back = useTurned();
-  const long = across.length.inches;
-  const px = long / width;
+  const long = layup.long.inches;
+  const px = across.length.inches / width;
+  const clip = useId();
   const h = Math.max(picture.h, 22 * px);
   const last = layup.marks.at(-1)?.at ?? 0;
   const at = (x: number) => (back ? long - x : x);
@@ -48,19 +50,22 @@ export function LayupView({
     <svg
       role="img"
       aria-label={label}
-      width={width}
+      width={long / px}
       height={(h + head + 7 * px) / px}
       viewBox={`0 ${-head} ${long} ${h + head + 7 * px}`}
       style={{ maxWidth: "100%", height: "auto", overflow: "visible" }}
     >
       <defs>
+        <clipPath id={clip}>
+          <rect width={long} height={picture.h} />
+        </clipPath>
         <pattern id="rest" width={5 * px} height={5 * px} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width={5 * px} height={5 * px} fill="var(--v-colors-chalk)" fillOpacity={0.75} />
           <line x1="0" y1="0" x2="0" y2={5 * px} stroke="var(--v-colors-pencil)" strokeOpacity={0.5} strokeWidth={px} />
         </pattern>
       </defs>
       <g transform={back ? `translate(${long} 0) scale(-1 1)` : undefined}>
-        <g transform={`scale(1 ${h / picture.h})`}>
+        <g transform={`scale(1 ${h / picture.h})`} clipPath={`url(#${clip})`}>
           <Cloth picture={picture} colours={colours} px={px} back={back} />
         </g>
         {gone.map((g) => (

@@ -297,8 +297,8 @@ function Title({ project, name }: { project: Project; name: string }) {
 /** How strips or sets are cut across, a box to tick for each of them. */
 function Layups({ across }: { across: Across }) {
   return across.layups.map((l) => (
-    <Text key={l.says} pl="16px">
-      <Ruled>{`${"☐".repeat(Math.min(l.times, 30))} ${l.times > 30 ? `${l.times} × ` : ""}${l.says}; ${l.rest.text} left`}</Ruled>
+    <Text key={l.from + l.says} pl="16px">
+      <Ruled>{`${"☐".repeat(Math.min(l.times, 30))} ${l.times > 30 ? `${l.times} × ` : ""}${l.from && `${l.from} left of one: `}${l.says}; ${l.rest.text} left`}</Ruled>
     </Text>
   ));
 }
