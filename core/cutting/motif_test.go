@@ -6,8 +6,8 @@ import (
 	"os/exec"
 	"strings"
 	"testing"
-	"vicis/core/cloth"
 
+	"vicis/core/cloth"
 	"vicis/core/measure"
 )
 

@@ -69,10 +69,9 @@ func TestFromHereIsWhatIsMissing(t *testing.T) {
 		}
 		for range 4 {
 			l := stock.NewAccount()
-			now := net.Of(plans[0])
 			for k, w := range plans {
 				all := net.Of(w)
-				now = all.Here(l)
+				now := all.Here(l)
 				fits(t, fmt.Sprintf("%s, plan %d", d.Name, k), all, now, l)
 				whatever(r, l, now.Book, 100*k, 12)
 			}

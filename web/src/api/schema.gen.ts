@@ -1784,6 +1784,8 @@ export interface components {
         Layup: {
             /** @description How long what is left of another is that this is cut from; empty for a whole one */
             from: string;
+            /** @description How long it is that this is cut from */
+            long: components["schemas"]["Reading"];
             /** @description Where the knife goes */
             marks: components["schemas"]["CutMark"][];
             /** @description What remains of one */
