@@ -4,14 +4,18 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"reflect"
+	"slices"
 	"testing"
 
+	"vicis/core/cutting"
+	"vicis/core/fewest"
 	"vicis/core/naming"
 	"vicis/core/net"
 	"vicis/core/record"
 	"vicis/core/stock"
 	"vicis/core/work"
 	"vicis/internal/quilts"
+	"vicis/internal/trial/solve"
 )
 
 // Of nothing what is still to cut is what the quilt takes: cut list, script and steps are the same, one by one.
@@ -100,5 +104,76 @@ func fits(t *testing.T, name string, all, here *net.Plan, l *stock.Account) {
 		if planned := s.Make - w.Here.Made[s.ID]; w.Anew(s) && n != planned {
 			t.Errorf("%s: %d of %s (%s) are to be cut, %d are planned", name, n, s.Called, s.ID, planned)
 		}
+	}
+}
+
+// Of quilts that are half made GLPK (Debian's glpk-utils) finds as few whole strips and sets beside what is left.
+func TestTheRestIsCutAsGLPKCutsIt(t *testing.T) {
+	docs, err := quilts.All()
+	if err != nil {
+		t.Fatal(err)
+	}
+	r := rand.New(rand.NewPCG(39, 2))
+	dir, asked, beside := t.TempDir(), 0, 0
+	for round := 0; asked < 200; round++ {
+		if round == 40 {
+			t.Fatalf("only %d were half made", asked)
+		}
+		for _, d := range docs {
+			if asked == 200 || r.IntN(3) > 0 {
+				continue
+			}
+			plans := becoming(t, d)
+			if len(plans) < 2 {
+				continue
+			}
+			l := stock.NewAccount()
+			for i, one := range stock.BookOf(plans[0]).Order {
+				n := one.All
+				if one.Stuff == nil && len(one.Takes) > 0 { // cut or sewn: some of them
+					n = r.IntN(n + 1)
+				}
+				l.Add(record.Event{
+					ID: fmt.Sprintf("event-%04d", i), Step: one.Step, Exact: one.Makes.Size, Kind: record.Made, N: n,
+					At: fmt.Sprintf("2026-03-01T%02d:%02d:00Z", i/60, i%60),
+				}, one)
+			}
+			w := net.Of(plans[1]).Here(l).Work()
+			for _, part := range w.Script {
+				for _, line := range part.Lines {
+					if a := line.Across; a == nil || !a.Has.Begun || len(a.Cuts) > 4 || line.Pattern != &a.Layups.Patterns[0] {
+						continue
+					}
+					asked++
+					if len(line.Across.Has.Rests) > 0 {
+						beside++
+					}
+					asGLPK(t, dir, w, *line.Across)
+				}
+			}
+		}
+	}
+	if beside < 40 {
+		t.Errorf("something was left in %d of %d alone", beside, asked)
+	}
+}
+
+func asGLPK(t *testing.T, dir string, w *work.Work, a cutting.Across) {
+	t.Helper()
+	from := fewest.Stock{
+		Length: int64(a.Length - a.Lost - w.Table.Squaring), Every: w.Table.Every, Loss: int64(w.Table.Squaring),
+	}
+	want, rests := 0, a.Has.Rests
+	for _, share := range a.Shares() {
+		if len(share.Prints) > 1 || a.Prints > 1 {
+			rests = nil // nobody knows of which print they are
+		}
+		wants := slices.DeleteFunc(share.Wants, func(w fewest.Want) bool { return w.Count == 0 })
+		if len(wants) > 0 {
+			want += solve.Optimum(t, dir, solve.Program(from, wants, rests...)) * len(share.Prints)
+		}
+	}
+	if a.Layups.Strips != want {
+		t.Errorf("%s: %d whole ones for %v beside %v, GLPK finds %d", w.Name, a.Layups.Strips, a.Cuts, rests, want)
 	}
 }

@@ -158,4 +158,29 @@ test("what is left of a set that was begun is told, and is cut first", async ({ 
   await expect(page.getByText(/Begin with what is left of I set: 24/)).toBeVisible();
   await page.goto(`${at}/tally`);
   await expect(page.getByText(/^left of what was begun: 24/)).toBeVisible();
+  // Three rows more, 28 blocks: 56 of I, and 6 are cut: 9 of what is left, 30 of two whole sets, 11 of one more.
+  await fill(page, at, "Blocks down", "7");
+  await keep(page);
+  await page.goto(`${at}/cut`);
+  await expect(page.getByText("From here: what is still to cut, of what there is.")).toBeVisible();
+  await expect(
+    page.getByText(/2 sets of these lie there whole; of those that were begun there is left: 24/),
+  ).toBeVisible();
+  await expect(page.getByText("3 sets beside what is left: fewer cannot give them.")).toBeVisible();
+  // That takes two strips of the dark, and as many for the two other sets: two lie there, and two are cut; of the light 1 + 4 less 4.
+  await expect(page.getByText("8 of 10 cut")).toBeVisible();
+  await expect(page.getByText("7 of 8 cut")).toBeVisible();
+  await page.getByRole("link", { name: "All of it" }).click();
+  await expect(page.getByText("4 sets: fewer cannot give them.")).toBeVisible(); // 56 ÷ 15
+  await page.goto(`${at}/cut/mat`);
+  const stored = page.waitForResponse((r) => r.url().endsWith("/events") && r.request().method() === "POST");
+  await page.getByRole("button", { name: /^1 cut: What is left of 1 set, 24/ }).click();
+  await stored;
+  const now = (await stands(request, at)).find((s) => s.id === cut);
+  expect([now?.made, now?.toGo]).toEqual([15, 41]);
+  // Asked for, the rest is planned anew; nothing is asked for twice.
+  await page.goto(`${at}/cut`);
+  await page.getByRole("button", { name: "Plan the rest from what there is now" }).click();
+  await expect(page.getByText("15 of 56 cut")).toBeVisible();
+  await expect(page.getByText(/there is left: 2″/)).toBeVisible();
 });
