@@ -8,12 +8,12 @@ import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Loading, Wrong } from "../frame/States";
 
-export function Cliffs({ document }: { document: Document }) {
+export function Cliffs({ document, here }: { document: Document; here: boolean }) {
   const { data, error } = useQuery(asks.cliffs(document));
   return (
     <Section title="How narrow the cloth may be">
       <Text color="soft" mb="6px">
-        Measure your cloth between the selvedges before you cut: an inch can be one more strip.
+        {`Measure your cloth between the selvedges before you cut: an inch can be one more strip.${here ? " Told of the whole quilt, from nothing." : ""}`}
       </Text>
       {error && <Wrong error={error} />}
       {!data && !error && <Loading label="Looking down" />}

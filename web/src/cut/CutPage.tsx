@@ -79,7 +79,7 @@ export function CutPage() {
       <Measuring project={project} />
       <Pilot project={project} />
       <Remnants project={project} />
-      <Cliffs document={project.document} />
+      <Cliffs document={project.document} here={framed.here} />
       <Caution>
         Close the blade whenever you put it down. Cut away from yourself, standing, fingers off the ruler's edge; a dull
         blade slips. Follow the makers' instructions for cutter and ruler.
