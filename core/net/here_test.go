@@ -6,8 +6,10 @@ import (
 	"reflect"
 	"slices"
 	"testing"
+	"time"
 
 	"vicis/core/cutting"
+	"vicis/core/document"
 	"vicis/core/fewest"
 	"vicis/core/naming"
 	"vicis/core/net"
@@ -176,4 +178,36 @@ func asGLPK(t *testing.T, dir string, w *work.Work, a cutting.Across) {
 	if a.Layups.Strips != want {
 		t.Errorf("%s: %d whole ones for %v beside %v, GLPK finds %d", w.Name, a.Layups.Strips, a.Cuts, rests, want)
 	}
+}
+
+// The rest of the largest quilt that ships, half made, beside all of it worked out from nothing: measured in turn, and the
+// metric is how many times as long the rest takes.
+func BenchmarkTheRest(b *testing.B) {
+	docs, err := quilts.All()
+	if err != nil {
+		b.Fatal(err)
+	}
+	large := slices.MaxFunc(docs, func(x, y document.Document) int { return x.Top.HowMany() - y.Top.HowMany() })
+	w, ok := work.Of(large)
+	if !ok {
+		b.Fatal(w.Problems)
+	}
+	p, l := net.Of(w), stock.NewAccount()
+	for i, one := range p.Book.Order {
+		l.Add(record.Event{
+			ID: fmt.Sprintf("event-%04d", i), Step: one.Step, Exact: one.Makes.Size, Kind: record.Made, N: (one.All + 1) / 2,
+			At: fmt.Sprintf("2026-03-01T%02d:%02d:00Z", i/60, i%60),
+		}, one)
+	}
+	var all, rest time.Duration
+	for b.Loop() {
+		start := time.Now()
+		work.Of(large)
+		all += time.Since(start)
+		start = time.Now()
+		p.Here(l)
+		rest += time.Since(start)
+	}
+	b.ReportMetric(float64(rest)/float64(all), "rest÷all")
+	b.ReportMetric(rest.Seconds()*1000/float64(b.N), "rest-ms")
 }
