@@ -93,21 +93,24 @@ function FromHere({ project, all }: { project: Project; all: boolean }) {
   const take = useTakeQuilt();
   const { mutate, isPending, error } = useMutation({ mutationFn: () => server.anew(project.id), onSuccess: take });
   if (project.progress.events === 0) return null;
+  const here = project.here && !all;
+  const promised = (project.document.supplies ?? []).length > 0;
   return (
     <Flex role="group" aria-label="From here" align="baseline" gap="14px" wrap="wrap" mb="18px">
+      <Text fontSize="large" fontWeight="600">
+        {here ? "From here: what is still to cut, of what there is." : "All of it: what the quilt takes, from nothing."}
+      </Text>
       {project.here && (
-        <>
-          <Text fontSize="large" fontWeight="600">
-            {all
-              ? "All of it: what the quilt takes, from nothing."
-              : "From here: what is still to cut, of what there is."}
-          </Text>
-          <Link to={all ? "." : "?all"} relative="path">
-            {all ? "What is still to cut" : "All of it"}
-          </Link>
-        </>
+        <Link to={all ? "." : "?all"} relative="path">
+          {all ? "What is still to cut" : "All of it"}
+        </Link>
       )}
-      {!all && (
+      {promised && (
+        <Text fontSize="note" color="soft">
+          Cloth of the shelf is promised: which strips were cut of which piece is not known.
+        </Text>
+      )}
+      {!all && !promised && (
         <Button size="sm" variant="outline" loading={isPending} onClick={() => mutate()}>
           Plan the rest from what there is now
         </Button>
