@@ -3,6 +3,7 @@ package measure
 import (
 	"fmt"
 	"math/big"
+	"strconv"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -69,6 +70,31 @@ func Parse(text string, def Units) (Length, error) {
 	// nearest point of the grid: floor(v + 1/2)
 	v.Add(v, big.NewRat(1, 2))
 	return Length(new(big.Int).Div(v.Num(), v.Denom()).Int64()), nil
+}
+
+// unwritten reads inches as Write writes them, which is read far more often than what a quilter types; false for all
+// else.
+func unwritten(text string) (l Length, as bool) {
+	number, inches := strings.CutSuffix(text, " in")
+	whole, part, both := strings.Cut(number, " ")
+	if !both && strings.Contains(whole, "/") {
+		whole, part = "0", whole
+	}
+	n, err := strconv.ParseUint(whole, 10, 32)
+	if !inches || err != nil {
+		return 0, false
+	}
+	l = Length(n) * Inch
+	if part != "" {
+		above, below, _ := strings.Cut(part, "/")
+		a, err1 := strconv.ParseUint(above, 10, 32)
+		b, err2 := strconv.ParseUint(below, 10, 32)
+		if err1 != nil || err2 != nil || a >= b || Length(a)*Inch%Length(b) != 0 {
+			return 0, false
+		}
+		l += Length(a) * Inch / Length(b)
+	}
+	return l, l <= Longest && (part != "" || !both)
 }
 
 func splitUnit(s string) (number, unit string) {

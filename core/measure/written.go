@@ -15,6 +15,9 @@ func typed(text string, def Units) Written {
 	if text == "" {
 		return Written{}
 	}
+	if l, as := unwritten(text); as {
+		return Written{text: text, is: l}
+	}
 	l, err := Parse(text, def)
 	if err != nil {
 		return Written{text: text, says: err.Error()}

@@ -47,7 +47,9 @@ func (p *Plan) There(l *stock.Account) *There {
 			}
 		}
 		if !asked {
-			s.at[h.Makes.Bare()] = append(s.at[h.Makes.Bare()], len(s.Other))
+			if bare := h.Makes.Bare(); p.bare[bare] {
+				s.at[bare] = append(s.at[bare], len(s.Other))
+			}
 			s.Other = append(s.Other, h)
 			continue
 		}

@@ -19,6 +19,7 @@ type Plan struct {
 	order  []int // of the things: each after all that take it
 	of     []int // by step: which thing it makes
 	index  map[work.Identity]int
+	bare   map[work.Identity]bool // what serves for any of them, however it is pressed
 }
 
 // netItem is what one or several steps make.
@@ -43,6 +44,7 @@ func Of(w *work.Work) *Plan {
 // listed lists the things of a plan, each after all that take it.
 func listed(w *work.Work) *Plan {
 	p := &Plan{Book: stock.BookOf(w), work: w, of: make([]int, len(w.Steps)), index: map[work.Identity]int{}}
+	p.bare = map[work.Identity]bool{}
 	index, step := p.index, map[naming.Step]int{}
 	for i, s := range w.Steps {
 		k, known := index[p.Book.Order[i].Makes]
@@ -50,6 +52,9 @@ func listed(w *work.Work) *Plan {
 			k = len(p.things)
 			index[p.Book.Order[i].Makes] = k
 			p.things = append(p.things, netItem{is: p.Book.Order[i].Makes})
+		}
+		for _, is := range append([]work.Identity{p.Book.Order[i].Makes}, p.Book.Order[i].Else...) {
+			p.bare[is.Bare()] = true
 		}
 		t := &p.things[k]
 		t.makers = append(t.makers, i)

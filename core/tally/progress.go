@@ -110,7 +110,8 @@ func (f *folding) shared() {
 func (f *folding) usedUp(other []stock.Held) {
 	var last map[work.Identity]int // when each was counted last
 	for _, h := range other {
-		if _, named := stock.AsNamed(h.Makes); !named || h.Made <= h.Aside {
+		i, is := f.cutUp(h)
+		if !is {
 			continue
 		}
 		if last == nil {
@@ -121,11 +122,19 @@ func (f *folding) usedUp(other []stock.Held) {
 				}
 			}
 		}
-		f.usedUpBy(h, h.Made-h.Aside, last[h.Makes])
+		if f.latest[i] < last[h.Makes] {
+			f.doubt(f.w.Steps[i], UsedUp, fmt.Sprintf("%s: %d that no longer fit were cut from these, and the plan counts on "+
+				"all of them.", f.w.Steps[i].Called, h.Made-h.Aside),
+				"Count again how many can still be cut as planned: what is used up is made once more.", nil)
+		}
 	}
 }
 
-func (f *folding) usedUpBy(h stock.Held, good, last int) {
+// cutUp is the step of which something was cut that no plan tells of.
+func (f *folding) cutUp(h stock.Held) (i int, is bool) {
+	if _, named := stock.AsNamed(h.Makes); !named || h.Made <= h.Aside {
+		return 0, false
+	}
 	var from naming.Step
 	if i, known := f.index[h.Step]; known && f.w.Steps[i].Does == making.SubCuts && len(f.w.Steps[i].Takes) > 0 {
 		from = f.w.Steps[i].Takes[0].Step
@@ -133,15 +142,11 @@ func (f *folding) usedUpBy(h stock.Held, good, last int) {
 		from = tube.Step()
 	}
 	i, known := f.index[from]
-	if !known || len(f.w.Steps[i].Size) == 0 || f.Steps[i].Made == 0 || f.latest[i] >= last {
-		return
+	if !known || len(f.w.Steps[i].Size) == 0 || f.Steps[i].Made == 0 {
+		return 0, false
 	}
 	side := work.Exactly(f.w.Steps[i].Size[0]) // of what is cut across strips or sets one side is as wide as they are
-	if slices.Contains(strings.Split(h.Makes.Size, " x "), side) {
-		f.doubt(f.w.Steps[i], UsedUp, fmt.Sprintf("%s: %d that no longer fit were cut from these, and the plan counts on "+
-			"all of them.", f.w.Steps[i].Called, good),
-			"Count again how many can still be cut as planned: what is used up is made once more.", nil)
-	}
+	return i, slices.Contains(strings.Split(h.Makes.Size, " x "), side)
 }
 
 // stepCount is what the log has of a step beside what there is.
