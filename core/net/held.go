@@ -1,6 +1,8 @@
 package net
 
 import (
+	"slices"
+
 	"vicis/core/fewest"
 	"vicis/core/measure"
 	"vicis/core/stock"
@@ -34,8 +36,9 @@ type StepTold struct{ Made, Aside, Pressed, Otherwise, Again int }
 // There holds what there is against the things of a plan. What is known by its name and its size alone is taken for
 // what is called so and as large now.
 func (p *Plan) There(l *stock.Account) *There {
-	s := p.nothing()
-	for _, h := range l.All() {
+	s, all := p.nothing(), l.All()
+	s.Other = make([]stock.Held, 0, len(all))
+	for _, h := range all {
 		k, asked := p.index[h.Makes]
 		if !asked {
 			as, named := stock.AsNamed(h.Makes)
@@ -129,15 +132,28 @@ func (p *Plan) nothing() *There {
 
 // otherwise is how many of so many there are that are pressed otherwise, or are longer, and serve as well; other is
 // what no step makes, as far as it does not serve yet.
-func (s *There) otherwise(other []stock.Held, r *stock.Recipe, want int) (n int) {
+func (s *There) otherwise(other *unused, r *stock.Recipe, want int) (n int) {
 	for _, t := range append([]work.Identity{r.Makes}, r.Else...) {
 		for _, i := range s.at[t.Bare()] {
-			some := max(0, min(want-n, other[i].OnHand))
+			some := max(0, min(want-n, other.list[i].OnHand))
 			n += some
-			other[i].OnHand -= some
+			other.take(i, some)
 		}
 	}
 	return n
+}
+
+// unused is what no step makes, as far as it does not serve yet; what there is stays as it was.
+type unused struct {
+	list []stock.Held
+	own  bool
+}
+
+func (u *unused) take(i, n int) {
+	if n > 0 && !u.own {
+		u.list, u.own = slices.Clone(u.list), true
+	}
+	u.list[i].OnHand -= n
 }
 
 // Rest is how many more of a step come of the one of another step that was begun for it, of so many from each.

@@ -93,7 +93,11 @@ func fits(t *testing.T, name string, all, here *net.Plan, l *stock.Account) {
 		return
 	}
 	missing, _ := all.From(all.There(l))
-	asked, _ := here.From(here.There(l))
+	there := here.There(l)
+	asked, _ := here.From(there)
+	if again, _ := here.From(there); !reflect.DeepEqual(asked, again) {
+		t.Errorf("%s: asked twice, other things are missing", name)
+	}
 	want := map[naming.Step]int{}
 	for i, s := range all.Work().Steps {
 		want[s.ID] = missing[i].ToGo

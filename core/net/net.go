@@ -287,7 +287,7 @@ func (p *Plan) Alone(want map[int]int) []Need {
 // needs goes from the quilt down. net is how many of a thing are made where so much more is asked for than lies there,
 // and so many of it were set aside, it itself or in what is made of it.
 func (d *down) needs(s *There, net func(k, lost, over int) int) ([]Need, []stock.Held) {
-	out, other := make([]Need, len(d.work.Steps)), slices.Clone(s.Other)
+	out, other := make([]Need, len(d.work.Steps)), unused{list: s.Other}
 	for _, k := range d.order {
 		t := &d.things[k]
 		held := s.Held[k]
@@ -296,7 +296,7 @@ func (d *down) needs(s *There, net func(k, lost, over int) int) ([]Need, []stock
 		n := 0
 		if x > 0 {
 			n = net(k, stock.Up(lost), x-held.OnHand)
-			n -= s.otherwise(other, d.Book.Order[t.makers[0]], n)
+			n -= s.otherwise(&other, d.Book.Order[t.makers[0]], n)
 		}
 		for _, o := range t.also {
 			lent := min(n, o.count)
@@ -315,7 +315,7 @@ func (d *down) needs(s *There, net func(k, lost, over int) int) ([]Need, []stock
 		}
 	}
 	d.come(out)
-	return out, other
+	return out, other.list
 }
 
 // come says of what falls out of one run which steps come with another.

@@ -45,7 +45,6 @@ func counting(l *stock.Account, w *work.Work, p *net.Plan) foldCounted {
 		f.latest = append(f.latest, c.last)
 	}
 	f.shared()
-	other = slices.DeleteFunc(other, func(h stock.Held) bool { return !h.Counted || h.Made == h.Aside && h.Aside == 0 })
 	f.usedUp(other)
 	f.lost = func(most int) (list []Lost, more int) { return f.leftOver(other, most) }
 	f.NoLonger, f.NoLongerMore = f.lost(mostLost)
@@ -59,17 +58,23 @@ const mostLost = 12
 // leftOver tells of what nothing asks for any more, of no more kinds than are wanted: those first of which some lie
 // there.
 func (f *folding) leftOver(other []stock.Held, most int) ([]Lost, int) {
-	if len(other) > most {
-		other = slices.Clone(other)
-		slices.SortStableFunc(other, func(a, b stock.Held) int { return min(1, b.OnHand) - min(1, a.OnHand) })
+	list, all := []Lost{}, 0
+	for _, there := range []bool{true, false} {
+		for _, h := range other {
+			if !lost(h) || h.OnHand > 0 != there {
+				continue
+			}
+			if all++; len(list) < most {
+				good := h.Made - h.Aside
+				list = append(list, Lost{h.Step, h.Makes.Size, good, h.OnHand, f.lostWords(h, good)})
+			}
+		}
 	}
-	list := []Lost{}
-	for _, h := range other[:min(most, len(other))] {
-		good := h.Made - h.Aside
-		list = append(list, Lost{h.Step, h.Makes.Size, good, h.OnHand, f.lostWords(h, good)})
-	}
-	return list, len(other) - len(list)
+	return list, all - len(list)
 }
+
+// lost says whether any of something were counted at all.
+func lost(h stock.Held) bool { return h.Counted && (h.Made != h.Aside || h.Aside != 0) }
 
 // AllLost tells of everything that nothing asks for any more.
 func (p Progress) AllLost() []Lost {
@@ -132,7 +137,7 @@ func (f *folding) usedUp(other []stock.Held) {
 
 // cutUp is the step of which something was cut that no plan tells of.
 func (f *folding) cutUp(h stock.Held) (i int, is bool) {
-	if _, named := stock.AsNamed(h.Makes); !named || h.Made <= h.Aside {
+	if _, named := stock.AsNamed(h.Makes); !named || !h.Counted || h.Made <= h.Aside {
 		return 0, false
 	}
 	var from naming.Step

@@ -28,7 +28,7 @@ export function Remnants({ project }: { project: Project }) {
   return (
     <Section title="What is left">
       <Text color="soft" mb="6px">
-        Once it is cut, it goes back to the shelf of cloth, where another quilt can be promised it.
+        {`Once it is cut, it goes back to the shelf of cloth, where another quilt can be promised it.${project.here ? " Told of the whole quilt, from nothing." : ""}`}
       </Text>
       <Flex gap="12px" align="center" mb="10px" wrap="wrap">
         {done ? (
