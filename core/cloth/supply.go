@@ -81,15 +81,25 @@ type Supply struct {
 // Have is a supply after checking.
 type Have struct {
 	Supply
-	W, L  measure.Length
-	Along bool // it lies turned, as patches are cut from it: W is how long it is
+	W, L   measure.Length
+	Along  bool // it lies turned, as patches are cut from it: W is how long it is
+	Rest   bool // it is left of another that was begun
+	Square bool // its end is squared up already
+}
+
+// Same says whether one is of the same supply as another, and of the same size.
+func (h Have) Same(o Have) bool {
+	h, o = h.Lying(), o.Lying()
+	return h.ID == o.ID && h.W == o.W && h.L == o.L && h.Rest == o.Rest
 }
 
 // GivesStrips says whether strips of any width are cut from it that are as long as a fabric is wide.
 func (h Have) GivesStrips(usable measure.Length) bool { return h.Kind.Sort().AnyStrip && h.W >= usable }
 
 // IsStrip says whether it takes the place of a strip of its width to cut.
-func (h Have) IsStrip(usable measure.Length) bool { return h.Kind.Sort().OwnStrip && h.L >= usable }
+func (h Have) IsStrip(usable measure.Length) bool {
+	return h.Kind.Sort().OwnStrip && h.L >= usable && !h.Rest
+}
 
 // Lying is the same as it lies when patches are cut from it.
 func (h Have) Lying() Have {
@@ -232,6 +242,3 @@ func (s Shelf) Lengths(role string) (list [][2]measure.Length) {
 
 // Have lists what is there of a fabric.
 func (s Shelf) Have(fabric string) []Have { return s.have[fabric] }
-
-// Promised says whether anything that lies on it is promised to the quilt.
-func (s Shelf) Promised() bool { return len(s.have) > 0 }

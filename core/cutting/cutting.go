@@ -24,7 +24,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 ) Plan {
 	var p Plan
 	pools := pools{
-		t: t, shelf: shelf, waits: waits, effort: fewest.Enough(), dealt: dealt, shelves: map[string]*lying{},
+		t: t, shelf: shelf, waits: waits, effort: fewest.Enough(), dealt: dealt, shelves: map[string]*cloth.ShelfCount{},
 		there: there.clone(),
 	}
 	index := p.wanted(units, l, lines, &pools) // strip set → its place among p.Sets

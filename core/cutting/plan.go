@@ -129,6 +129,7 @@ type FromPiece struct {
 	Motif  bool           // it is then cut round its motif
 	Each   int            // from one piece; 0 where some give more than others
 	Pieces int
+	Rests  int // of them that are left of others
 	Count  int
 	All    bool // nothing more of the act is cut from anything
 }
@@ -154,7 +155,7 @@ type Taken struct {
 	Count  int
 }
 
-// Taken lists how many of each supply the plan uses up.
+// Taken lists how many of each supply the plan uses up, but for what is left of those that were begun before.
 func (p Plan) Taken() []Taken {
 	var list []Taken
 	add := func(id string, n int) {
@@ -173,10 +174,14 @@ func (p Plan) Taken() []Taken {
 			}
 		}
 		for _, u := range f.Uses {
-			add(u.Have.ID, 1)
+			if !u.Have.Rest {
+				add(u.Have.ID, 1)
+			}
 		}
 		for _, lay := range f.Lays {
-			add(lay.Have.ID, lay.Times)
+			if !lay.Have.Rest {
+				add(lay.Have.ID, lay.Times)
+			}
 		}
 	}
 	return list

@@ -23,9 +23,9 @@ type pools struct {
 	patches []pooled
 	effort  *fewest.Effort
 	dealt   CutByPrint
-	shelves map[string]*lying // by fabric, as it is cut up
-	hand    []Lay             // squares that a unit begins with
-	there   *AtHand           // what was cut before
+	shelves map[string]*cloth.ShelfCount // by fabric, as it is cut up
+	hand    []Lay                        // squares that a unit begins with
+	there   *AtHand                      // what was cut before
 }
 
 // pooled is the patches of one act and the ways to cut them: the width of the strip and the width of the sub-cut.
@@ -41,6 +41,9 @@ type pooled struct {
 	against      bool              // only across the direction of its print does it come out of the cloth
 }
 
+// InHand is the supply of squares that a unit is said to begin with.
+const InHand = "in-hand"
+
 // inHand takes squares that a unit is said to begin with as they lie there: as many as it takes, where it is not said
 // of its fabric how many there are of that size.
 func (p *pools) inHand(act making.Act, n int) bool {
@@ -52,7 +55,7 @@ func (p *pools) inHand(act making.Act, n int) bool {
 		return false
 	}
 	have := cloth.Have{W: patch.W, L: patch.H, Supply: cloth.Supply{
-		ID: "in-hand", Fabric: f.ID, Kind: cloth.Pieces, Count: n, InHand: true,
+		ID: InHand, Fabric: f.ID, Kind: cloth.Pieces, Count: n, InHand: true,
 	}}
 	p.hand = append(p.hand, Lay{
 		Have: have, Role: patch.Role, Times: n, Gives: []LayGive{{Act: act.ID, W: patch.W, H: patch.H, N: 1}},
@@ -148,7 +151,7 @@ func (p *pools) choose(members []int, others []StripPlan) choice {
 	for _, m := range members {
 		c.ofPrint = append(c.ofPrint, p.patches[m].ofPrint)
 	}
-	p.lies(f).took(-1, c.lays)
+	took(p.lies(f), -1, c.lays)
 	return c
 }
 
@@ -170,15 +173,15 @@ func (p *pools) printByPrint(f cloth.Fabric, members []int, others []StripPlan) 
 			p.patches[m].line = demand.ThingCount{Need: of[i][k]}
 			key += fmt.Sprint(of[i][k], " ")
 		}
-		for i := range shelf.haves {
-			key += fmt.Sprint(shelf.of(i, k), " ")
+		for i := range shelf.Haves {
+			key += fmt.Sprint(shelf.Of(i, k), " ")
 		}
 		c, ok := known[key]
 		if !ok {
 			c = p.sourceOf(members, others, k).choose()
 			known[key] = c
 		}
-		shelf.took(k, c.lays)
+		took(shelf, k, c.lays)
 		out.with(c.lays)
 		left := 0
 		for i, n := range c.left {
@@ -200,7 +203,7 @@ func (p *pools) printByPrint(f cloth.Fabric, members []int, others []StripPlan) 
 func (c *choice) with(lays []Lay) {
 	for _, lay := range lays {
 		i := slices.IndexFunc(c.lays, func(o Lay) bool {
-			return o.Have.ID == lay.Have.ID && slices.Equal(o.Gives, lay.Gives)
+			return o.Have.Same(lay.Have) && slices.Equal(o.Gives, lay.Gives)
 		})
 		if i < 0 {
 			c.lays = append(c.lays, lay)

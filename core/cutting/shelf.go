@@ -39,7 +39,11 @@ func fromLays(lays []Lay, made func(act naming.Step) bool) (list []FromPiece) {
 			if one.Each != g.N {
 				one.Each = 0 // more from some than from others
 			}
-			one.Pieces += lay.Times
+			if one.Pieces += lay.Times; lay.Have.Rest {
+				one.Rests += lay.Times
+			} else {
+				one.Have = lay.Have
+			}
 			one.Count += g.N * lay.Times
 		}
 	}
@@ -57,6 +61,9 @@ func (p *pools) unused(plan Plan, f *FabricPlan, asked []pooled) (list []Unused)
 		taken[t.Supply] += t.Count
 	}
 	for _, have := range p.shelf.Have(f.Fabric.ID) {
+		if have.Rest { // as little as is left of those that were begun is told to nobody
+			continue
+		}
 		n := have.Count - taken[have.ID]
 		if n <= 0 {
 			continue
@@ -107,7 +114,7 @@ func onLengths(cuts []stripKind, haves []cloth.Have, t *making.Table) (uses []Us
 			takes := func(u Use) measure.Length {
 				sum, n := c.cut, len(u.Cuts)
 				again := u.Strips == 0 || t.Every > 0 && u.Strips%t.Every == 0
-				if again {
+				if again && (u.Strips > 0 || !u.Have.Square) {
 					sum += t.Squaring
 				}
 				if again || u.Cuts[n-1].Cut != c.cut {
@@ -162,98 +169,20 @@ func (p *pools) lengths(f cloth.Fabric, usable measure.Length, print int) (list 
 	return list
 }
 
-// lying is what is still there of the supplies of one fabric; where its prints are dealt, of each of them.
-type lying struct {
-	haves []cloth.Have
-	left  [][]int // by supply, then by print
+// lies tells what lies on the shelf of a fabric, as it is cut up.
+func (p *pools) lies(f cloth.Fabric) *cloth.ShelfCount {
+	if p.shelves[f.ID] == nil {
+		_, dealt := p.dealt.First[f.ID]
+		p.shelves[f.ID] = p.shelf.Lies(f, dealt)
+	}
+	return p.shelves[f.ID]
 }
 
-// lies tells what lies on the shelf of a fabric: of each print as many as its list says, or its share, and of a supply
-// that is said to be of one print all of it.
-func (p *pools) lies(f cloth.Fabric) *lying {
-	if l, known := p.shelves[f.ID]; known {
-		return l
-	}
-	l := &lying{haves: p.shelf.Have(f.ID)}
-	p.shelves[f.ID] = l
-	list := f.Swatches()
-	weights := []int{1}
-	if _, dealt := p.dealt.First[f.ID]; dealt {
-		weights = cloth.Weighed(list)
-	}
-	for _, have := range l.haves {
-		of := make([]int, len(weights))
-		one := slices.IndexFunc(list, func(s cloth.Swatch) bool { return s.ID == have.Print })
-		for k := range of {
-			switch {
-			case have.Print == "" || len(of) == 1:
-				of[k] = part(have.Count, weights, k)
-			case k == one:
-				of[k] = have.Count
-			}
-		}
-		l.left = append(l.left, of)
-	}
-	return l
-}
-
-// of is what is left of a supply for a print; of all prints where none is told.
-func (l *lying) of(supply, print int) (n int) {
-	if print < 0 || len(l.left[supply]) == 1 {
-		for _, k := range l.left[supply] {
-			n += k
-		}
-		return n
-	}
-	return l.left[supply][print]
-}
-
-// take takes some of a supply away, where no print is told from those of which there are most.
-func (l *lying) take(supply, print, n int) {
-	left := l.left[supply]
-	if len(left) == 1 {
-		print = 0
-	}
-	if print >= 0 {
-		left[print] -= n
-		return
-	}
-	for ; n > 0; n-- {
-		left[slices.Index(left, slices.Max(left))]--
-	}
-}
-
-// took takes away what pieces were cut of it.
-func (l *lying) took(print int, lays []Lay) {
+// took takes away what pieces were cut of what lies there.
+func took(l *cloth.ShelfCount, print int, lays []Lay) {
 	for _, lay := range lays {
-		l.take(slices.IndexFunc(l.haves, func(h cloth.Have) bool { return h.ID == lay.Have.ID }), print, lay.Times)
+		l.Take(slices.IndexFunc(l.Haves, lay.Have.Same), print, lay.Times)
 	}
-}
-
-// there lists the supplies with what is left of each, for a print or for all.
-func (l *lying) there(print int) (list []cloth.Have) {
-	for i, have := range l.haves {
-		if have.Count = l.of(i, print); have.Count > 0 {
-			list = append(list, have)
-		}
-	}
-	return list
-}
-
-// part is how many of a count of pieces are of one print: as many as are listed where the list counts just these, else
-// its share.
-func part(count int, weights []int, k int) int {
-	sum, before := 0, 0
-	for i, w := range weights {
-		if i < k {
-			before += w
-		}
-		sum += w
-	}
-	if sum == 0 {
-		return 0
-	}
-	return count*(before+weights[k])/sum - count*before/sum
 }
 
 // ready takes strips that are cut already: as wide as the plan wants them, and as long as what is made of them asks.
@@ -263,14 +192,14 @@ func (p *pools) ready(strips []StripPlan) {
 		s := &strips[i]
 		f, _ := p.shelf.Fabric(s.Role)
 		l := p.lies(f)
-		for k, have := range l.haves {
-			if !have.Kind.Sort().OwnStrip || s.Lengths || have.W != s.Cut || have.L < s.Long {
+		for k, have := range l.Haves {
+			if !have.Kind.Sort().OwnStrip || have.Rest || s.Lengths || have.W != s.Cut || have.L < s.Long {
 				continue
 			}
 			taken := 0
 			take := func(print, most int) {
-				n := max(0, min(l.of(k, print), most))
-				l.take(k, print, n)
+				n := max(0, min(l.Of(k, print), most))
+				l.Take(k, print, n)
 				taken += n
 				s.Ready += n
 				if print >= 0 {

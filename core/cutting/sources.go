@@ -161,7 +161,7 @@ func (p *pools) sourceOf(members []int, others []StripPlan, print int) source {
 	s.fabric, _ = p.shelf.Fabric(first.role)
 	s.usable, _ = p.t.Usable(first.role)
 	s.lengths = p.lengths(s.fabric, s.usable, print)
-	s.there = p.lies(s.fabric).there(print)
+	s.there = p.lies(s.fabric).There(print)
 	for _, have := range s.there {
 		switch {
 		case have.IsStrip(s.usable):
@@ -448,7 +448,7 @@ func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 		for n := have.Count; n > 0 && !s.p.effort.Spent(); {
 			s.p.effort.Take(4 * len(items))
 			wide := have.W
-			if have.Along { // its end is squared up like any other's
+			if have.Along && !have.Square { // its end is squared up like any other's
 				wide -= s.p.t.Squaring
 			}
 			lost := s.p.lost(s.members)

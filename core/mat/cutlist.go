@@ -686,7 +686,14 @@ func (b AtMat) PieceWords(one cutting.FromPiece) string {
 		pieces = fmt.Sprintf("what is left of %s of %s: %s", words.Plural(one.Pieces, "strip"), b.Say(one.Have.L), size)
 	}
 	says := fmt.Sprintf("%d of %s × %s from %s", one.Count, b.Say(one.W), b.Say(one.H), pieces)
-	if one.Each > 1 && one.Pieces > 1 {
+	switch whole := one.Pieces - one.Rests; {
+	case one.Rests > 0 && whole == 0:
+		says = fmt.Sprintf("%d of %s × %s from what is left of %s", one.Count, b.Say(one.W), b.Say(one.H),
+			words.Plural(one.Rests, pieceOf(one.Have)))
+	case one.Rests > 0:
+		says = fmt.Sprintf("%d of %s × %s from %s of %s, and from what is left of %d more", one.Count, b.Say(one.W),
+			b.Say(one.H), words.Plural(whole, pieceOf(one.Have)), size, one.Rests)
+	case one.Each > 1 && one.Pieces > 1:
 		says += fmt.Sprintf(", %d from each", one.Each)
 	}
 	return says
@@ -713,7 +720,11 @@ func (b AtMat) FromShelf(f cutting.FabricPlan) []string {
 				size = b.Say(u.Have.L) + " of cloth " + b.Say(u.Have.W) + " wide"
 			}
 		}
-		list = append(list, fmt.Sprintf("%s from %s on the shelf; %s of it is left", what, size, b.Say(u.Left)))
+		from := size + " on the shelf"
+		if u.Have.Rest {
+			from = "what is left of a length, " + b.Say(u.Have.L)
+		}
+		list = append(list, fmt.Sprintf("%s from %s; %s of it is left", what, from, b.Say(u.Left)))
 	}
 	for _, one := range f.Ends {
 		list = append(list, fmt.Sprintf("%s, for %s", b.PieceWords(one), b.NameOf(one.Act)))

@@ -112,8 +112,12 @@ func (b AtMat) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 		for _, c := range u.Cuts {
 			strips = append(strips, fmt.Sprintf("%d of %s", c.Count, b.Say(c.Cut)))
 		}
-		return fmt.Sprintf("The %s on the shelf gives %s of those below: %s; %s of it is left.", b.Say(u.Have.L),
-			words.Plural(u.Strips, "strip"), strings.Join(strips, ", "), b.Say(u.Left))
+		from := "The " + b.Say(u.Have.L) + " on the shelf gives"
+		if u.Have.Rest {
+			from = "What is left of a length, " + b.Say(u.Have.L) + ", gives"
+		}
+		return fmt.Sprintf("%s %s of those below: %s; %s of it is left.", from, words.Plural(u.Strips, "strip"),
+			strings.Join(strips, ", "), b.Say(u.Left))
 	case work.Enough:
 		if len(f.Uses) > 0 {
 			return fmt.Sprintf("Before you clean an edge: of what is bought there must be %s, at least %s wide between the "+
@@ -330,8 +334,13 @@ func (b AtMat) pieceLine(l work.MatLine) string {
 	}
 	have, gives := l.Lay.Have, l.Lay.Gives
 	what := words.Plural(l.Times, pieceOf(have))
+	if have.Rest {
+		what = "What is left of " + what + ","
+	} else {
+		what += " of"
+	}
 	if AsItIs(have, gives[0].W, gives[0].H) {
-		return fmt.Sprintf("Take %s of %s%s, as %s.", what, b.sizeOfPiece(have), From(have),
+		return fmt.Sprintf("Take %s of %s%s, as %s.", words.Plural(l.Times, pieceOf(have)), b.sizeOfPiece(have), From(have),
 			map[bool]string{true: "it is", false: "they are"}[l.Times == 1])
 	}
 	var cuts []string
@@ -344,7 +353,7 @@ func (b AtMat) pieceLine(l work.MatLine) string {
 			motifs += b.roundMotif(g.Act)
 		}
 	}
-	return fmt.Sprintf("%s of %s: %s from %s.%s", what, b.sizeOfPiece(have),
+	return fmt.Sprintf("%s %s: %s from %s.%s", what, b.sizeOfPiece(have),
 		strings.Join(cuts, " and "), map[bool]string{true: "it", false: "each"}[l.Times == 1],
 		b.cleaned(l)+motifs+b.trimmed(of...))
 }

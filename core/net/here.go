@@ -1,6 +1,8 @@
 package net
 
 import (
+	"math"
+
 	"vicis/core/batching"
 	"vicis/core/cutting"
 	"vicis/core/demand"
@@ -12,17 +14,12 @@ import (
 
 // Here plans the cutting anew, from what there is: only what is still to make is cut, from what is left of what was
 // begun first. It gives the work with that cutting, and how its things hang together. Of nothing it is the plan itself.
-//
-// Where cloth of the shelf is promised all of it is planned: nobody knows yet which strips were cut from which length.
 func (p *Plan) Here(l *stock.Account) *Plan {
-	if p.work.Shelf.Promised() {
-		return p
-	}
 	there := p.There(l)
 	needs, _ := p.From(there)
 	here := work.Here{
 		Lines: map[naming.Step]demand.ThingCount{}, After: l.Len(),
-		Short: map[naming.Step]measure.Length{},
+		Short: map[naming.Step]measure.Length{}, Gone: l.Supplies(),
 		There: cutting.AtHand{
 			Cloth: map[cutting.ClothCut]cutting.PileAtHand{}, Sets: map[naming.Unit]cutting.PileAtHand{},
 			Lengths: map[naming.Step]int{}, Short: map[naming.Step]int{},
@@ -89,6 +86,10 @@ func (p *Plan) lies(l *stock.Account, there *There, here *work.Here) map[work.Id
 			here.There.Cloth[of] = lies
 		}
 	}
+	for id, g := range here.Gone {
+		supply := work.OfShelf(id)
+		all[supply] = work.Begun{Used: g.Begun, Cut: l.CutFrom(supply)}
+	}
 	for i, s := range p.work.Steps {
 		set := p.work.Acts[s.ID].Made.Unit.ID
 		if s.Stage != batching.Sets {
@@ -104,6 +105,7 @@ func (p *Plan) lies(l *stock.Account, there *There, here *work.Here) map[work.Id
 			if one.Whole = h.OnHand; s.Short > 0 {
 				one.Whole, one.Short = 0, h.OnHand
 			}
+			one.Whole += there.otherwise(&unused{list: there.Other}, p.Book.Order[i], math.MaxInt)
 		}
 		here.There.Sets[set] = one
 	}

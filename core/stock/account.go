@@ -51,6 +51,7 @@ type known struct {
 	thing, count int
 	of           []*known
 	off          []*offKey // of what is cut across another
+	drawn        []offKey  // of what is cut from supplies of the shelf
 	serves       []int
 	falls        []int // the things that fall out of its run
 	piles        []int // and where these are counted
@@ -312,7 +313,7 @@ func (l *Account) All() []Held {
 			h.Told = append(h.Told, AtStep{l.where[i].step, c.made + c.fell, c.aside, ironed[i]})
 		}
 	}
-	return list
+	return slices.DeleteFunc(list, func(h Held) bool { _, cloth := h.Makes.Supply(); return cloth })
 }
 
 // Cut is how many of a thing were cut from strips or sets that several things are cut from.
@@ -429,6 +430,10 @@ func (l *Account) know(r *Recipe) *known {
 			}
 		}
 	}
+	for _, d := range r.Draws {
+		from := l.number(work.OfShelf(d.Supply))
+		k.drawn = append(k.drawn, l.crosses(cutter{offKey{from, k.thing, Stuff{}, ""}, 0, d.Laid}))
+	}
 	for _, t := range r.Else {
 		k.serves = append(k.serves, l.number(t))
 	}
@@ -448,12 +453,22 @@ func (l *Account) cuts(of, r *known, t RecipeTake) *offKey {
 	if t.Wide == 0 || t.Of.Stuff == nil {
 		return nil
 	}
-	c := cutter{offKey{of.thing, r.thing, *t.Of.Stuff, ""}, t.Wide, t.Laid}
-	if t.Laid != nil {
-		c.layout = written(t.Laid, func(string, string) {})
+	key := l.crosses(cutter{offKey{of.thing, r.thing, *t.Of.Stuff, ""}, t.Wide, t.Laid})
+	return &key
+}
+
+// crosses notes what is cut from something.
+func (l *Account) crosses(c cutter) offKey {
+	if c.laid != nil {
+		c.layout = written(c.laid, func(string, string) {})
+		for _, line := range c.laid.Lines {
+			for _, g := range line.Gives {
+				l.number(g.Makes)
+			}
+		}
 	}
-	if !slices.ContainsFunc(l.across[of.thing], func(o cutter) bool { return o.offKey == c.offKey }) {
-		l.across[of.thing] = append(l.across[of.thing], c)
+	if !slices.ContainsFunc(l.across[c.from], func(o cutter) bool { return o.offKey == c.offKey }) {
+		l.across[c.from] = append(l.across[c.from], c)
 	}
-	return &c.offKey
+	return c.offKey
 }

@@ -144,6 +144,11 @@ func (l *Account) makes(r *known, n int) {
 
 // taken uses up what n more take, after before of them.
 func (l *Account) taken(r *known, n, before int) {
+	for i, d := range r.Draws {
+		from := r.drawn[i].from
+		l.now.off[r.drawn[i]] += n
+		l.now.piles[from].used += l.opens(r, d.Laid, from, n)
+	}
 	for i, t := range r.Takes {
 		of, begun := r.of[i], 0
 		if t.Laid != nil {
@@ -154,7 +159,7 @@ func (l *Account) taken(r *known, n, before int) {
 		}
 		switch {
 		case t.Laid != nil:
-			l.now.opened[of.thing] += l.opens(r, t.Laid, of, n)
+			l.now.opened[of.thing] += l.opens(r, t.Laid, of.thing, n)
 			l.use(of, max(l.now.opened[of.thing], l.byLength(t.Of.Stuff, of))-begun)
 		case t.Run != "" && r.Falls != nil: // with the run
 		case t.At == nil && t.Per > 1:
@@ -178,10 +183,10 @@ func (l *Account) begin(r *known, t RecipeTake, of *known, n int) int {
 }
 
 // opens is how many strips n more of what is cut from them by a layout use up.
-func (l *Account) opens(r *known, laid *CutLayout, of *known, n int) int {
-	made := func(t work.Identity) int { return l.now.cut[[2]int{of.thing, l.number(t)}] }
+func (l *Account) opens(r *known, laid *CutLayout, from, n int) int {
+	made := func(t work.Identity) int { return l.now.cut[[2]int{from, l.number(t)}] }
 	before := laid.Opened(made)
-	l.now.cut[[2]int{of.thing, r.thing}] += n
+	l.now.cut[[2]int{from, r.thing}] += n
 	return laid.Opened(made) - before
 }
 

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"vicis/core/cloth"
 	"vicis/core/fewest"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -24,6 +25,7 @@ type Recipe struct {
 	Ironed string          // how its own seams are pressed: while nothing is sewn across them that can be changed
 	Stuff  *Stuff          // how long one is, where something is cut across it
 	Takes  []RecipeTake    // what it takes of others
+	Draws  []Draw          // the supplies of the shelf that it is cut from
 	Ways   bool            // the plan makes it with its inner seams pressed another way too: each serves for itself alone
 	Else   []work.Identity // what serves in its place once it is used up
 	Falls  []Fall          // what falls out of the same run, itself among it; nothing where it is alone
@@ -64,10 +66,11 @@ type Fall struct {
 // that was planned after so many events begins with what was cut and left by then.
 type CutLayout struct {
 	Lines []CutLine
-	All   []CutShare      // how many of each in all
-	After int             `json:",omitempty"`
-	Used  int             `json:",omitempty"` // of what it is cut from, until then
-	Had   []fewest.Offcut `json:",omitempty"`
+	All   []CutShare        // how many of each in all
+	After int               `json:",omitempty"`
+	Used  int               `json:",omitempty"` // of what it is cut from, until then
+	Had   []fewest.Offcut   `json:",omitempty"`
+	Left  []cloth.LeftPiece `json:",omitempty"` // the same of a supply
 }
 
 // CutLine is so many strips that are cut alike, or pieces that are left of some, so long.
@@ -75,6 +78,7 @@ type CutLine struct {
 	Times int
 	Gives []CutShare
 	Rest  measure.Length `json:",omitempty"`
+	Lies  *CutPiece      `json:",omitempty"` // of a supply
 }
 
 // CutShare is so many of a thing, from one strip of a line after those that the lines before it give.
@@ -216,6 +220,7 @@ func BookOf(w *work.Work) *Book {
 			r.Falls = runs[run]
 		}
 	}
+	b.supplies(w)
 	return b
 }
 

@@ -45,12 +45,13 @@ func (l *Account) Rests(t work.Identity) []fewest.Offcut {
 	if laid != nil {
 		begun += laid.laid.Used
 		had := slices.Clone(laid.laid.Had)
-		laid.laid.opened(func(t work.Identity) int { return l.now.cut[[2]int{from, l.things[t]}] },
-			func(cuts int, wide, rest measure.Length) {
-				add(laid.stuff.rest(cuts, wide, rest), 1)
-				if rest == 0 {
+		laid.laid.each(func(t work.Identity) int { return l.now.cut[[2]int{from, l.things[t]}] },
+			func(line CutLine, counts []int) {
+				cuts, wide := line.of(counts)
+				add(laid.stuff.rest(cuts, wide, line.Rest), 1)
+				if line.Rest == 0 {
 					begun++
-				} else if i := slices.IndexFunc(had, func(r fewest.Offcut) bool { return r.Length == int64(rest) }); i >= 0 {
+				} else if i := slices.IndexFunc(had, func(r fewest.Offcut) bool { return r.Length == int64(line.Rest) }); i >= 0 {
 					had[i].Count--
 				}
 			})
@@ -103,22 +104,30 @@ func (l *Account) Uncut(t work.Identity, stuff Stuff) (left measure.Length, know
 	return max(0, measure.Length(p.used)*(stuff.Long-stuff.Squares)-wide), known && p.presumed == 0
 }
 
-// opened tells of every strip that is begun, or what was left of one, so long, how many cuts were made across it, and
-// how much of its length they took: line by line, the first strips first.
-func (l *CutLayout) opened(made func(work.Identity) int, tell func(cuts int, wide, rest measure.Length)) {
+// each tells of every strip that is begun, or what was left of one, line by line, the first strips first: how many of
+// what its line gives were cut of it.
+func (l *CutLayout) each(made func(work.Identity) int, tell func(line CutLine, counts []int)) {
 	for _, line := range l.Lines {
 		for strip := range line.Times {
-			cuts, wide := 0, measure.Length(0)
-			for _, g := range line.Gives {
-				n := max(0, min(g.N, made(g.Makes)-g.Before-strip*g.N))
-				cuts += n
-				wide += measure.Length(n) * g.Wide
+			counts, some := make([]int, len(line.Gives)), false
+			for i, g := range line.Gives {
+				counts[i] = max(0, min(g.N, made(g.Makes)-g.Before-strip*g.N))
+				some = some || counts[i] > 0
 			}
-			if cuts > 0 {
-				tell(cuts, wide, line.Rest)
+			if some {
+				tell(line, counts)
 			}
 		}
 	}
+}
+
+// of is how many cuts that is, and how much of the length of a strip they take.
+func (l CutLine) of(counts []int) (cuts int, wide measure.Length) {
+	for i, n := range counts {
+		cuts += n
+		wide += measure.Length(n) * l.Gives[i].Wide
+	}
+	return cuts, wide
 }
 
 // Most is how many so wide come of one.

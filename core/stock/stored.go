@@ -25,6 +25,7 @@ type stored struct {
 	Ironed string          `json:"ironed,omitempty"`
 	Stuff  *Stuff          `json:"stuff,omitempty"`
 	Takes  []storedTake    `json:"takes,omitempty"`
+	Draws  []storedDraw    `json:"draws,omitempty"`
 	Ways   bool            `json:"ways,omitempty"`
 	Else   []work.Identity `json:"else,omitempty"`
 	Falls  []Fall          `json:"falls,omitempty"`
@@ -39,6 +40,11 @@ type storedTake struct {
 	At   []int          `json:"at,omitempty"`
 	Laid string         `json:"laid,omitempty"`
 	Wide measure.Length `json:"wide,omitempty"`
+}
+
+type storedDraw struct {
+	Supply string `json:"supply"`
+	Laid   string `json:"laid"`
 }
 
 // Writer writes recipes; what it has written once it knows.
@@ -64,15 +70,23 @@ func (w *Writer) Write(r *Recipe, keep func(name, text string)) string {
 	for _, t := range r.Takes {
 		one := storedTake{Of: w.Write(t.Of, keep), Each: t.Each, Per: t.Per, Run: t.Run, At: t.At, Wide: t.Wide}
 		if t.Laid != nil {
-			if w.laid[t.Laid] == "" {
-				w.laid[t.Laid] = written(t.Laid, keep)
-			}
-			one.Laid = w.laid[t.Laid]
+			one.Laid = w.layout(t.Laid, keep)
 		}
 		out.Takes = append(out.Takes, one)
 	}
+	for _, d := range r.Draws {
+		out.Draws = append(out.Draws, storedDraw{d.Supply, w.layout(d.Laid, keep)})
+	}
 	w.names[r] = written(out, keep)
 	return w.names[r]
+}
+
+// layout writes a layout, once.
+func (w *Writer) layout(l *CutLayout, keep func(name, text string)) string {
+	if w.laid[l] == "" {
+		w.laid[l] = written(l, keep)
+	}
+	return w.laid[l]
 }
 
 func written(what any, keep func(name, text string)) string {
@@ -119,19 +133,33 @@ func (d *Reader) Read(name string, text func(name string) (string, error)) (*Rec
 		}
 		take := RecipeTake{Of: of, Each: t.Each, Per: max(1, t.Per), Run: t.Run, At: t.At, Wide: t.Wide}
 		if t.Laid != "" {
-			if d.laid[t.Laid] == nil {
-				laid := &CutLayout{}
-				if err := unwritten(t.Laid, text, laid); err != nil {
-					return nil, err
-				}
-				d.laid[t.Laid] = laid
+			if take.Laid, err = d.layout(t.Laid, text); err != nil {
+				return nil, err
 			}
-			take.Laid = d.laid[t.Laid]
 		}
 		r.Takes = append(r.Takes, take)
 	}
+	for _, one := range in.Draws {
+		laid, err := d.layout(one.Laid, text)
+		if err != nil {
+			return nil, err
+		}
+		r.Draws = append(r.Draws, Draw{one.Supply, laid})
+	}
 	d.read[name] = r
 	return r, nil
+}
+
+// layout reads a layout, once.
+func (d *Reader) layout(name string, text func(name string) (string, error)) (*CutLayout, error) {
+	if d.laid[name] == nil {
+		laid := &CutLayout{}
+		if err := unwritten(name, text, laid); err != nil {
+			return nil, err
+		}
+		d.laid[name] = laid
+	}
+	return d.laid[name], nil
 }
 
 func unwritten(name string, text func(name string) (string, error), into any) error {

@@ -14,7 +14,7 @@ import (
 // strip sets, as many are made as are still to be made.
 func (w *Work) Given(here Here, begun map[Identity]Begun) *Work {
 	out := *w
-	out.Here, out.Begun = &here, begun
+	out.Here, out.Begun, out.Shelf = &here, begun, w.Shelf.Less(here.Gone)
 	out.Cut = out.Cutting(&out.Table)
 	out.Batches = slices.Clone(w.Batches)
 	cut := map[naming.Unit]cutting.Across{}

@@ -1,6 +1,7 @@
 package work
 
 import (
+	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/demand"
 	"vicis/core/measure"
@@ -14,4 +15,5 @@ type Here struct {
 	After int                            // so many events
 	Made  map[naming.Step]int            // what was counted until then, by step
 	Short map[naming.Step]measure.Length // of strips and sets that all of it asks for short, how long they are
+	Gone  map[string]cloth.Gone          // of the shelf, by supply
 }

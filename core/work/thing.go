@@ -19,6 +19,14 @@ func (t Identity) Bare() Identity {
 	return t
 }
 
+// OfShelf is cloth of the shelf that is promised, by its supply.
+func OfShelf(supply string) Identity { return Identity{Does: ofShelf, Shows: supply} }
+
+const ofShelf = "supply"
+
+// Supply is the supply that a thing is; false for everything that is made.
+func (t Identity) Supply() (id string, is bool) { return t.Shows, t.Does == ofShelf }
+
 // Begun is what was cut up of strips or sets: so many of them, what is left, and how many of each thing were cut by a
 // layout.
 type Begun struct {

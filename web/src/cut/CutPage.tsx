@@ -94,7 +94,6 @@ function FromHere({ project, all }: { project: Project; all: boolean }) {
   const { mutate, isPending, error } = useMutation({ mutationFn: () => server.anew(project.id), onSuccess: take });
   if (project.progress.events === 0) return null;
   const here = project.here && !all;
-  const promised = (project.document.supplies ?? []).length > 0;
   return (
     <Flex role="group" aria-label="From here" align="baseline" gap="14px" wrap="wrap" mb="18px">
       <Text fontSize="large" fontWeight="600">
@@ -105,12 +104,7 @@ function FromHere({ project, all }: { project: Project; all: boolean }) {
           {all ? "What is still to cut" : "All of it"}
         </Link>
       )}
-      {promised && (
-        <Text fontSize="note" color="soft">
-          Cloth of the shelf is promised: which strips were cut of which piece is not known.
-        </Text>
-      )}
-      {!all && !promised && (
+      {!all && (
         <Button size="sm" variant="outline" loading={isPending} onClick={() => mutate()}>
           Plan the rest from what there is now
         </Button>
