@@ -31,7 +31,7 @@ func New(s *store.Store, web http.Handler, doors door.Doors) *gin.Engine {
 		store: s, kept: keep(s), plans: door.InTurn(), searches: door.InTurn(), now: time.Now,
 		caliper: doors.Caliper,
 	}
-	s.Guard(keepsPromises)
+	s.Guard(srv.keepsPromises)
 	srv.register(humagin.New(engine, contract.Config()))
 	engine.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api") {

@@ -40,56 +40,46 @@ func (s *Server) registerCloth(a huma.API, op describe) {
 		"All is cut: what was used is taken off the shelf, what is left goes back to it"), s.cut)
 }
 
-// cut takes what a quilt has used off the shelf and puts what is left of it back, all at once.
+// cut takes what a quilt has used off the shelf and puts what is left of it back, all at once. It is planned before
+// that, and what was cut of it is known.
 func (s *Server) cut(ctx context.Context, in *WriteIn) (*projectOut, error) {
 	q, err := s.from(ctx, in)
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	q, err = s.store.SaveCut(ctx, in.ID, q.Rev, afterCutting, s.now())
+	p, err := s.kept.of(ctx, q)
+	if err == nil {
+		err = s.kept.lookAtCloth(ctx)
+	}
+	if err != nil {
+		return nil, door.Explain(err)
+	}
+	if p.project.Problems.Stopped() {
+		return nil, door.Refuse(p.project.Problems)
+	}
+	taken := p.work.Taken()
+	for id, gone := range s.kept.goneOf(q.ID) {
+		taken[id] = max(taken[id], gone.Begun)
+	}
+	q, err = s.store.SaveCut(ctx, in.ID, q.Rev, func(q store.Quilt, list []store.Cloth) (string, []store.Cloth, error) {
+		return afterCutting(q, list, p.project.Preview, taken)
+	}, s.now())
 	return s.answer(ctx, q, err)
 }
 
 // afterCutting is the document with its supplies cut, and the pieces of the shelf that are fewer or new.
-func afterCutting(q store.Quilt, list []store.Cloth) (string, []store.Cloth, error) {
-	p := previewOf(document.Stored(q.Document))
-	if p.Problems.Stopped() {
-		return "", nil, door.Refuse(p.Problems)
-	}
-	d := p.Document
-	taken := map[string]int{}
-	for _, t := range p.Plan.Taken {
-		taken[t.Supply] = t.Count
-	}
+func afterCutting(q store.Quilt, list []store.Cloth, p Preview, taken map[string]int) (string, []store.Cloth, error) {
 	shelf, err := holdings(list)
 	if err != nil {
 		return "", nil, err
 	}
-	var changed []cloth.Holding
-	d.Supplies = slices.Clone(d.Supplies)
-	for i := range d.Supplies {
-		one := &d.Supplies[i]
-		for _, h := range shelf {
-			if h.ID == one.ID && !one.Cut && taken[one.ID] > 0 {
-				h.Count = max(0, h.Count-taken[one.ID])
-				one.Count = taken[one.ID]
-				changed = append(changed, h)
-			}
-		}
-		one.Cut = true
-	}
+	d, changed := p.Document, []cloth.Lain{}
+	d.Supplies, changed = cloth.AllCut(q.ID, d.Supplies, shelf, taken)
 	for _, r := range p.Plan.Remnants {
-		id := remnantID(q.ID, r)
-		if r.Lies {
-			continue
+		id := r.ID(q.ID)
+		if !r.Lies && !slices.ContainsFunc(shelf, func(h cloth.Lain) bool { return h.ID == id }) { // nor was put back before
+			changed = append(changed, cloth.Lain{Holding: r.Holding(id, d.Name)})
 		}
-		if slices.ContainsFunc(shelf, func(h cloth.Holding) bool { return h.ID == id }) {
-			continue // put back before, and perhaps promised since
-		}
-		changed = append(changed, cloth.Holding{
-			ID: id, Name: r.Name, Colour: r.Colour, Kind: r.Kind, Width: r.Width, Length: r.Length, Count: r.Count,
-			Note: "left of " + d.Name,
-		})
 	}
 	text, err := document.Write(d)
 	if err != nil {
@@ -106,18 +96,14 @@ func afterCutting(q store.Quilt, list []store.Cloth) (string, []store.Cloth, err
 	return string(text), out, nil
 }
 
-// Held is a piece on the shelf with what is promised of it.
+// Held is a piece on the shelf as it was last said to lie.
 type Held struct {
-	cloth.Holding
-	ID       string          `json:"id"`
-	Title    string          `json:"title" doc:"Its name and size as a ruler reads"`
-	Promised []cloth.Promise `json:"promised"`
-	Free     int             `json:"free" doc:"Below zero where more is promised than there is"`
-	Since    string          `json:"since"`
+	cloth.OnShelf
+	Since string `json:"since"`
 }
 
-func holdings(list []store.Cloth) ([]cloth.Holding, error) {
-	out := make([]cloth.Holding, len(list))
+func holdings(list []store.Cloth) ([]cloth.Lain, error) {
+	out := make([]cloth.Lain, len(list))
 	for i, c := range list {
 		if err := json.Unmarshal([]byte(c.Piece), &out[i]); err != nil {
 			return nil, fmt.Errorf("cloth %s: %w", c.ID, err)
@@ -126,12 +112,13 @@ func holdings(list []store.Cloth) ([]cloth.Holding, error) {
 	return out, nil
 }
 
-// promises is what each quilt takes of the shelf; one that cannot be read takes nothing.
-func promises(quilts []store.Quilt) []cloth.Promise {
+// promises is what each quilt takes of the shelf, and what was cut for it; one that cannot be read takes nothing.
+func (s *Server) promises(quilts []store.Quilt) []cloth.Promise {
 	var list []cloth.Promise
 	for _, q := range quilts {
-		if d, _ := document.Stored(q.Document); len(d.Supplies) > 0 && !q.Away {
-			list = append(list, cloth.Promise{Quilt: q.ID, Name: d.Name, Supplies: d.Supplies})
+		gone := s.kept.goneOf(q.ID)
+		if d, _ := document.Stored(q.Document); len(d.Supplies)+len(gone) > 0 {
+			list = append(list, cloth.Promise{Quilt: q.ID, Name: d.Name, Supplies: d.Supplies, Away: q.Away, Gone: gone})
 		}
 	}
 	slices.SortFunc(list, func(a, b cloth.Promise) int {
@@ -141,7 +128,7 @@ func promises(quilts []store.Quilt) []cloth.Promise {
 }
 
 // keepsPromises refuses a document that takes what another quilt has.
-func keepsPromises(_, text string, list []store.Cloth, others []store.Quilt) error {
+func (s *Server) keepsPromises(quilt, text string, list []store.Cloth, quilts []store.Quilt) error {
 	d, _ := document.Stored(text)
 	if len(d.Supplies) == 0 {
 		return nil
@@ -151,41 +138,11 @@ func keepsPromises(_, text string, list []store.Cloth, others []store.Quilt) err
 		return err
 	}
 	var problems problem.List
-	cloth.Keep(d.Supplies, shelf, promises(others), &problems)
+	cloth.Keep(quilt, d.Supplies, shelf, s.promises(quilts), &problems)
 	if problems.Stopped() {
 		return door.Refuse(problems)
 	}
 	return nil
-}
-
-// held lists the shelf; what is promised to the quilt that asks is free for it.
-func (s *Server) held(ctx context.Context, quilt string) ([]Held, error) {
-	list, err := s.store.Cloth(ctx)
-	if err != nil {
-		return nil, err
-	}
-	shelf, err := holdings(list)
-	if err != nil {
-		return nil, err
-	}
-	quilts, err := s.store.Quilts(ctx)
-	if err != nil {
-		return nil, err
-	}
-	taken := promises(quilts)
-	out := make([]Held, len(shelf))
-	for i, h := range shelf {
-		out[i] = Held{
-			Holding: h, ID: h.ID, Title: h.Title(), Promised: cloth.Promised(h.ID, taken), Free: h.Count,
-			Since: list[i].At,
-		}
-		for _, p := range out[i].Promised {
-			if p.Quilt != quilt {
-				out[i].Free -= p.Count
-			}
-		}
-	}
-	return out, nil
 }
 
 // shelfIn names the quilt that asks.
@@ -194,11 +151,27 @@ type shelfIn struct {
 }
 
 func (s *Server) cloth(ctx context.Context, in *shelfIn) (*body[[]Held], error) {
-	list, err := s.held(ctx, in.For)
+	list, err := s.store.Cloth(ctx)
 	if err != nil {
 		return nil, door.Explain(err)
 	}
-	return &body[[]Held]{list}, nil
+	shelf, err := holdings(list)
+	if err != nil {
+		return nil, door.Explain(err)
+	}
+	if err := s.kept.lookAtCloth(ctx); err != nil {
+		return nil, door.Explain(err)
+	}
+	quilts, err := s.store.Quilts(ctx)
+	if err != nil {
+		return nil, door.Explain(err)
+	}
+	all := s.promises(quilts)
+	out := make([]Held, len(shelf))
+	for i, h := range shelf {
+		out[i] = Held{h.Tells(in.For, all), list[i].At}
+	}
+	return &body[[]Held]{out}, nil
 }
 
 type clothIn struct {
@@ -228,7 +201,14 @@ func (s *Server) putCloth(ctx context.Context, in *clothIn) (*body[[]Held], erro
 		t.Title = "This cannot lie on the shelf yet"
 		return nil, t
 	}
-	text, err := json.Marshal(h)
+	if err := s.kept.lookAtCloth(ctx); err != nil {
+		return nil, door.Explain(err)
+	}
+	quilts, err := s.store.Quilts(ctx)
+	if err != nil {
+		return nil, door.Explain(err)
+	}
+	text, err := json.Marshal(cloth.Lain{Holding: h}.Counted(s.promises(quilts)))
 	if err != nil {
 		return nil, door.Explain(err)
 	}

@@ -2,6 +2,7 @@ package api
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -193,4 +194,84 @@ func TestTheShelfIsTrueAfterCutting(t *testing.T) {
 		left["Fog, 1½″ × 10″"] != 5 || left["Fog, 8½″ × 1½″"] != 5 {
 		t.Errorf("%v", left)
 	}
+}
+
+// What was cut for a quilt no longer lies on the shelf, whatever becomes of the quilt. By pencil: of nine pieces 21″ × 18″
+// that give four squares of 8½″ each two are begun for five; of the second 12½″ of a row are left, and 9½″ below it.
+func TestWhatIsCutIsNotFreed(t *testing.T) {
+	s := newSite(t)
+	quarters := strings.NewReplacer(`"width":"10 in","length":"10 in"`, `"width":"21 in","length":"18 in"`)
+	piece := strings.NewReplacer(`"width":"10","length":"10","count":8`, `"width":"21","length":"18","count":9`).Replace(tens)
+	s.lay("quarter-of-fog", piece)
+	make := func(id string, n int, name string) int {
+		return s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":%q,"document":%s}`, id,
+			quarters.Replace(promised("quarter-of-fog", n, name)))).Code
+	}
+	if code := make("quilt-one", 9, "One"); code != 200 {
+		t.Fatal(code)
+	}
+	lies := func(when string, count, free, promised, cut int, left ...string) {
+		t.Helper()
+		h := decode[[]Held](t, s.do("GET", "/api/cloth", ""))[0]
+		var one cloth.Promise
+		for _, p := range h.Promised {
+			if p.Quilt == "quilt-one" {
+				one = p
+			}
+		}
+		if h.Count != count || h.Free != free || one.Count != promised || one.Cut != cut || !slices.Equal(h.Left, left) {
+			t.Errorf("%s: %d lie there, %d are free, %d promised, %d cut, left %q", when, h.Count, h.Free, one.Count, one.Cut,
+				h.Left)
+		}
+	}
+	away := func(is bool) int {
+		return s.do("POST", "/api/quilts/quilt-one/away", fmt.Sprintf(`{"away":%t}`, is)).Code
+	}
+	lies("at first", 9, 0, 9, 0)
+	count := func(id string, n int) {
+		t.Helper()
+		p := decode[Project](t, s.do("GET", "/api/quilts/quilt-one", ""))
+		for _, one := range p.Plan.Steps {
+			if one.ID == "p" {
+				if w := s.do("POST", "/api/quilts/quilt-one/events", fmt.Sprintf(`{"events":[{"id":%q,"step":"p","kind":"made",`+
+					`"n":%d,"exact":%q,"look":%q,"rev":%d,"at":"2026-01-01T00:00:00Z"}]}`, id, n, one.Exact, one.Look,
+					p.Rev)); w.Code != 200 {
+					t.Fatal(w.Body)
+				}
+			}
+		}
+	}
+	rests := []string{"1 of 12½″ × 8½″", "1 of 21″ × 9½″"}
+	slices.Reverse(rests)
+	count("cut-five-squares", 5)
+	lies("five are cut", 7, 0, 7, 2, rests...)
+	away(true)
+	lies("put away", 7, 7, 0, 2, rests...)
+	if code := make("quilt-two", 8, "Two"); code != 422 {
+		t.Errorf("eight of seven: %d", code)
+	}
+	if code := make("quilt-two", 6, "Two"); code != 200 {
+		t.Errorf("six of seven: %d", code)
+	}
+	if code := away(false); code != 422 {
+		t.Errorf("brought back it wants seven, and one is free: %d", code)
+	}
+	s.do("POST", "/api/quilts/quilt-two/away", `{"away":true}`)
+	if code := away(false); code >= 300 {
+		t.Errorf("brought back: %d", code)
+	}
+	// All is cut: three pieces in all, two of which were counted. They are taken off once, also where more is counted.
+	if w := s.do("POST", "/api/quilts/quilt-one/cut", "", "If-Match", "*"); w.Code != 200 {
+		t.Fatal(w.Body)
+	}
+	lies("all is cut", 6, 6, 0, 0)
+	count("cut-the-others", 7)
+	lies("and counted", 6, 6, 0, 0)
+	if w := s.do("POST", "/api/quilts/quilt-one/cut", "", "If-Match", "*"); w.Code != 200 {
+		t.Fatal(w.Body)
+	}
+	lies("said twice", 6, 6, 0, 0)
+	// Whoever says how many lie there now has counted them.
+	s.lay("quarter-of-fog", strings.Replace(piece, `"count":9`, `"count":5`, 1))
+	lies("counted anew", 5, 5, 0, 0)
 }

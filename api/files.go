@@ -143,6 +143,9 @@ func (s *Server) restore(ctx context.Context, in *restoreIn) (*projectOut, error
 	} else if err != nil {
 		return nil, door.Explain(err)
 	}
+	if err := s.kept.lookAtCloth(ctx); err != nil {
+		return nil, door.Explain(err)
+	}
 	q, err = s.store.Restore(ctx, in.ID, q.Rev, in.Body.Act, in.Body.Rev, s.now())
 	return s.answer(ctx, q, err)
 }
@@ -155,6 +158,9 @@ type awayIn struct {
 }
 
 func (s *Server) putAway(ctx context.Context, in *awayIn) (*struct{}, error) {
+	if err := s.kept.lookAtCloth(ctx); err != nil {
+		return nil, door.Explain(err)
+	}
 	if err := s.store.PutAway(ctx, in.ID, in.Body.Away); err != nil {
 		return nil, door.Explain(err)
 	}

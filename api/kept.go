@@ -13,6 +13,7 @@ import (
 	lru "github.com/hashicorp/golang-lru/v2"
 
 	"vicis/api/door"
+	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/net"
 	"vicis/core/record"
@@ -29,6 +30,7 @@ type kept struct {
 	turns door.Turns // in which what is stored is planned
 	plans *lru.Cache[revised, *planned]
 	logs  *lru.Cache[string, *logged]
+	gone  atomic.Pointer[map[string]map[string]cloth.Gone] // by quilt and supply, as it was when last looked at
 }
 
 // How much is kept: plans by number and by weight, and what was tallied by number.
@@ -305,6 +307,35 @@ func (k *kept) readOn(ctx context.Context, quilt string, l *logged, to int64) er
 			return nil
 		}
 	}
+}
+
+// lookAtCloth works out what was cut of promised cloth in every quilt: before something is written, never in the middle
+// of that.
+func (k *kept) lookAtCloth(ctx context.Context) error {
+	quilts, err := k.store.Quilts(ctx)
+	if err != nil {
+		return err
+	}
+	all := map[string]map[string]cloth.Gone{}
+	for _, q := range quilts {
+		if err := k.read(ctx, q.ID, func(l *logged) {
+			if gone := l.log.Supplies(); len(gone) > 0 {
+				all[q.ID] = gone
+			}
+		}); err != nil {
+			return err
+		}
+	}
+	k.gone.Store(&all)
+	return nil
+}
+
+// goneOf is what was cut of promised cloth in a quilt, by supply.
+func (k *kept) goneOf(quilt string) map[string]cloth.Gone {
+	if all := k.gone.Load(); all != nil {
+		return (*all)[quilt]
+	}
+	return nil
 }
 
 // lighten lets go of what was tallied of the quilts that nobody asked about for longest, where all together is too

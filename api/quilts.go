@@ -9,7 +9,6 @@ import (
 	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/core/drawn"
-	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
@@ -157,27 +156,12 @@ func (s *Server) preview(ctx context.Context, in *struct{ Body Draft }) (*body[P
 	return &body[Preview]{p}, nil
 }
 
-// Opening is a block to begin with, drawn.
-type Opening struct {
-	starter.Option
-	Picture drawn.Picture     `json:"picture"`
-	Colours map[string]string `json:"colours" doc:"By fabric id"`
-}
-
-func (s *Server) starters(_ context.Context, _ *struct{}) (*body[[]Opening], error) {
-	var list []Opening
-	for _, o := range starter.Options() {
-		d, problems := starter.Build(starter.Choices{
-			Name: o.Name, Block: o.Block, Squares: o.Squares,
-			Companion: starter.None, Rows: 1, Columns: 1, Measure: "in", Strip: measure.Typed("2 1/2"),
-		})
-		p, problems := plan.Make(d, problems)
-		if problems.Stopped() {
-			return nil, door.Refuse(problems)
-		}
-		list = append(list, Opening{Option: o, Picture: p.Quilt.Blocks[p.Quilt.Cells[0].Block], Colours: d.Colours()})
+func (s *Server) starters(context.Context, *struct{}) (*body[[]starter.Opening], error) {
+	list, problems := starter.Openings()
+	if problems.Stopped() {
+		return nil, door.Refuse(problems)
 	}
-	return &body[[]Opening]{list}, nil
+	return &body[[]starter.Opening]{list}, nil
 }
 
 func (s *Server) begin(ctx context.Context, in *struct{ Body strict[starter.Choices] }) (*body[Preview], error) {

@@ -15,7 +15,6 @@ import (
 	"vicis/api/door"
 	"vicis/core/ask"
 	"vicis/core/document"
-	"vicis/core/leftover"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/tally"
@@ -220,7 +219,7 @@ func (s *Server) project(ctx context.Context, q store.Quilt) (*Project, error) {
 	out.ID, out.Rev, out.Mark, out.Saved, out.Undo, out.Redo, out.Remnants = q.ID, q.Rev, q.Mark, q.At, undo, redo,
 		make([]string, len(p.project.Plan.Remnants))
 	for i, r := range out.Plan.Remnants {
-		out.Remnants[i] = remnantID(q.ID, r)
+		out.Remnants[i] = r.ID(q.ID)
 	}
 	return &out, nil
 }
@@ -254,6 +253,11 @@ func (s *Server) check(ctx context.Context, d Draft) (checked, error) {
 	p, w := planOf(read, problems, nil)
 	if p.Problems.Stopped() {
 		return checked{}, door.Refuse(p.Problems)
+	}
+	if len(p.Document.Supplies) > 0 {
+		if err := s.kept.lookAtCloth(ctx); err != nil {
+			return checked{}, err
+		}
 	}
 	text, err := document.Write(p.Document)
 	if len(text) > document.MostBytes {
@@ -296,11 +300,6 @@ func (s *Server) tallied(ctx context.Context, quilt string, p *planned) (*tallie
 	}
 	tag := fmt.Sprintf("%s-%d", p.by.Tag(), progress.Events)
 	return &talliedOut{ETag: quoted(tag), Body: Tallied{p.by.Rev, p.by.Mark, progress}}, nil
-}
-
-// remnantID names what is left of a quilt on the shelf, so that it is put there once.
-func remnantID(quilt string, r leftover.Remnant) string {
-	return quilt[:min(12, len(quilt))] + "-" + r.Key
 }
 
 // counted gives what was tallied where that is at hand; it hangs on no request. Where the plan is still being worked

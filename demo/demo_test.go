@@ -70,9 +70,9 @@ func TestTheQuiltAtTheMatUsesTheShelf(t *testing.T) {
 		t.Fatal(err)
 	}
 	d := docs[AtTheMat]
-	p, w, problems := plan.From(d, nil)
-	if problems.Stopped() || len(p.Taken) != len(d.Supplies) {
-		t.Fatalf("%v, %+v taken of %+v", problems, p.Taken, d.Supplies)
+	_, w, problems := plan.From(d, nil)
+	if problems.Stopped() || len(w.Taken()) != len(d.Supplies) {
+		t.Fatalf("%v, %+v taken of %+v", problems, w.Taken(), d.Supplies)
 	}
 	for _, s := range d.Supplies {
 		found := false

@@ -15,9 +15,9 @@ type Cloth struct {
 	At    string `db:"at"`
 }
 
-// Allow looks at a document before it is written, beside the cloth there is and all other quilts that are not put away,
-// in one transaction with the writing. An error refuses it.
-type Allow func(id, document string, cloth []Cloth, others []Quilt) error
+// Allow looks at a document before it is written, beside the cloth there is and all quilts as they are stored, in one
+// transaction with the writing. An error refuses it.
+type Allow func(id, document string, cloth []Cloth, quilts []Quilt) error
 
 // Guard sets what every document is held against.
 func (s *Store) Guard(allow Allow) { s.allow = allow }
@@ -116,10 +116,9 @@ func (s *Store) allowed(ctx context.Context, tx *sqlx.Tx, id, document string) e
 	if err != nil {
 		return err
 	}
-	var others []Quilt
-	if err := tx.SelectContext(ctx, &others, newest+` WHERE q.id <> ? AND NOT q.away ORDER BY q.created, q.id`,
-		id); err != nil {
+	var quilts []Quilt
+	if err := tx.SelectContext(ctx, &quilts, newest+` ORDER BY q.created, q.id`); err != nil {
 		return err
 	}
-	return s.allow(id, document, pieces, others)
+	return s.allow(id, document, pieces, quilts)
 }

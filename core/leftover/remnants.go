@@ -28,10 +28,15 @@ type Remnant struct {
 	sewn bool // an end of a strip set, as wide as the set is high
 }
 
-// TakenShown is so many of a supply.
-type TakenShown struct {
-	Supply string `json:"supply"`
-	Count  int    `json:"count"`
+// ID names what is left of a quilt on the shelf, so that it is put there once.
+func (r Remnant) ID(quilt string) string { return quilt[:min(12, len(quilt))] + "-" + r.Key }
+
+// Holding is the same as it lies on the shelf, left of a quilt.
+func (r Remnant) Holding(id, quilt string) cloth.Holding {
+	return cloth.Holding{
+		ID: id, Name: r.Name, Colour: r.Colour, Kind: r.Kind, Width: r.Width, Length: r.Length, Count: r.Count,
+		Note: "left of " + quilt,
+	}
 }
 
 // The least side of a remnant that is worth keeping (judgement): of an end, and of what a piece on the shelf leaves.

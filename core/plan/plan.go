@@ -46,7 +46,6 @@ type Plan struct {
 	Stages   []batching.Stage              `json:"stages"`
 	Cut      []mat.FabricCut               `json:"cut"`
 	Sets     []mat.SetCut                  `json:"sets"`
-	Taken    []leftover.TakenShown         `json:"taken" doc:"How many of each supply are used up"`
 	Remnants []leftover.Remnant            `json:"remnants" doc:"What is left once all is cut"`
 	GoodFor  []leftover.GoodFor            `json:"goodFor" doc:"What all of that together could become"`
 	Ends     string                        `json:"ends" doc:"What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing"`
@@ -156,9 +155,6 @@ func whole(d document.Document, problems problem.List, anew func(*work.Work) *wo
 	p.Test, p.Ends = atMat.TestStrip(), advice.Ends(w)
 	p.Script, p.Remnants = atMat.Script(), left.Remnants()
 	p.GoodFor = left.GoodFor(p.Remnants)
-	for _, t := range w.Cut.Taken() {
-		p.Taken = append(p.Taken, leftover.TakenShown(t))
-	}
 	p.Steps, p.Press, p.Trim = machine.Of(w, album).Steps(), iron.Of(w, album).Pressing(), ruler.Of(w, album).Trim()
 	p.Pictures, p.Quilt = album.Pictures, drawing.Quilt().Dealt(w.Dealt)
 	p.Values, p.Ledger, p.Deal = prints.Of(w).Values(), left.Ledger(), prints.Of(w).Deal()
@@ -179,8 +175,8 @@ func empty(d document.Document) Plan {
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages,
 		Pictures: map[naming.Step]drawn.Picture{},
 		Steps:    []machine.StepShown{}, Cut: []mat.FabricCut{}, Sets: []mat.SetCut{}, Script: []mat.ScriptPart{},
-		Tests: []ruler.TestStripRead{},
-		Taken: []leftover.TakenShown{}, Remnants: []leftover.Remnant{}, GoodFor: []leftover.GoodFor{}, Trim: []ruler.Trim{},
+		Tests:    []ruler.TestStripRead{},
+		Remnants: []leftover.Remnant{}, GoodFor: []leftover.GoodFor{}, Trim: []ruler.Trim{},
 		Press: iron.EmptyPressing(), Quilt: drawn.Empty(),
 		Values: prints.Values{Fabrics: []prints.FabricValue{}, Pairs: []prints.Contrast{}},
 		Deal:   prints.EmptyDeal(),

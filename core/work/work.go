@@ -176,6 +176,20 @@ func (w *Work) Strips(id naming.Step) int {
 	return 0
 }
 
+// Taken is how many of each supply of the shelf are used up, with those that were begun before.
+func (w *Work) Taken() map[string]int {
+	list := map[string]int{}
+	for _, t := range w.Cut.Taken() {
+		list[t.Supply] = t.Count
+	}
+	for t, begun := range w.Begun {
+		if id, is := t.Supply(); is {
+			list[id] += begun.Used
+		}
+	}
+	return list
+}
+
 // PerSet is how many strips of a pile one strip set takes.
 func PerSet(m making.Made, pile naming.Step) int {
 	n := 0

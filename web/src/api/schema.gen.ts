@@ -1635,6 +1635,8 @@ export interface components {
             id: string;
             /** @enum {string} */
             kind: "yardage" | "strips" | "pieces";
+            /** @description What is left of those that were begun for a quilt, and is its own */
+            left: string[];
             length: string;
             /** @description What the quilter calls the fabric */
             name: string;
@@ -2319,8 +2321,6 @@ export interface components {
             stages: string[];
             /** @description Everything that is counted, in the order of the work */
             steps: components["schemas"]["StepShown"][];
-            /** @description How many of each supply are used up */
-            taken: components["schemas"]["TakenShown"][];
             /** @description The test strip to sew before the first batch */
             test: string;
             /** @description What each test strip of the project says, in their order */
@@ -2530,8 +2530,16 @@ export interface components {
             undo: number;
         };
         Promise: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Promised and not cut yet
+             */
             count: number;
+            /**
+             * Format: int64
+             * @description Cut for it, by what was counted, and no longer lying here
+             */
+            cut: number;
             name: string;
             quilt: string;
         };
@@ -3520,11 +3528,6 @@ export interface components {
             step: string;
             /** @description The run that several steps fall out of */
             together?: string;
-        };
-        TakenShown: {
-            /** Format: int64 */
-            count: number;
-            supply: string;
         };
         Tallied: {
             /**

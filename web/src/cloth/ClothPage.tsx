@@ -14,8 +14,8 @@ import { PackField } from "./PackField";
 
 export function ClothPage() {
   const { data, error } = useQuery(asks.cloth());
-  const here = data?.filter((h) => h.count > 0) ?? [];
-  const gone = data?.filter((h) => h.count === 0) ?? [];
+  const here = data?.filter((h) => h.count > 0 || h.promised.length > 0) ?? [];
+  const gone = data?.filter((h) => h.count === 0 && h.promised.length === 0) ?? [];
   return (
     <Box maxW="1080px" mx="auto" px={{ base: "16px", md: "28px" }} pb="40px">
       <Flex as="header" align="center" gap="14px" py="14px" borderBottomWidth="1px" borderColor="hair" mb="20px">
@@ -38,7 +38,7 @@ export function ClothPage() {
               <Text color="soft">Nothing yet. Put down what you have, and promise it to a quilt on its page.</Text>
             )}
             {here.map((h) => (
-              <Piece key={h.id} held={h} />
+              <Piece key={`${h.id} ${h.count}`} held={h} />
             ))}
           </Section>
         )}
@@ -46,7 +46,7 @@ export function ClothPage() {
         {gone.length > 0 && (
           <Section title="Used up">
             {gone.map((h) => (
-              <Piece key={h.id} held={h} />
+              <Piece key={`${h.id} ${h.count}`} held={h} />
             ))}
           </Section>
         )}
@@ -98,7 +98,7 @@ function Piece({ held: h }: { held: Held }) {
         </Text>
         {h.promised.map((p) => (
           <Text key={p.quilt} fontSize="note">
-            {`${p.count} promised to `}
+            {`${[p.count > 0 && `${p.count} promised to`, p.cut > 0 && `${p.cut} cut for`].filter(Boolean).join(", ")} `}
             <Link to={`/q/${p.quilt}/quilt`}>
               <Text as="span" textDecoration="underline">
                 {p.name}
@@ -106,6 +106,11 @@ function Piece({ held: h }: { held: Held }) {
             </Link>
           </Text>
         ))}
+        {h.left.length > 0 && (
+          <Text fontSize="note">
+            <Ruled>{`Left of what is cut, and kept for it: ${h.left.join(", ")}`}</Ruled>
+          </Text>
+        )}
         {put.error && !known && <Wrong error={put.error} />}
       </Box>
       <Text className="tabular" fontWeight="600" color={h.free < 0 ? "madder" : h.free > 0 ? "woad" : "soft"}>

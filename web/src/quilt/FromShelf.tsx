@@ -32,12 +32,13 @@ export function FromShelf({ draft }: { draft: Draft }) {
       {supplies.map((s, i) => {
         const held = data.find((h) => h.id === s.id);
         const place = `/supplies/${i}`;
+        const cut = held?.promised.find((p) => p.quilt === draft.id)?.cut ?? 0;
         const called = held?.title ?? `${s.count} of ${s.width} × ${s.length}`;
         const list = d.fabrics.find((f) => f.id === s.fabric)?.assortment ?? [];
         return (
           <Flex key={s.id} gap="10px" align="start" mb="8px" wrap="wrap">
             <Box flex="1" pt="7px" minW="0">
-              <Ruled>{`${held?.title ?? `${s.width} × ${s.length}, ${s.inHand ? "in hand" : "of another shelf"}`}${s.cut ? ", cut" : ""}`}</Ruled>
+              <Ruled>{`${held?.title ?? `${s.width} × ${s.length}, ${s.inHand ? "in hand" : "of another shelf"}`}${s.cut ? ", cut" : cut > 0 ? `, ${cut} of them cut` : ""}`}</Ruled>
             </Box>
             <Box w="92px">
               <NumberField
@@ -103,9 +104,10 @@ export function FromShelf({ draft }: { draft: Draft }) {
             h="36px"
             onClick={() => {
               const { id, kind, width, length } = one;
+              const cut = one.promised.find((p) => p.quilt === draft.id)?.cut ?? 0; // was promised before, and given back
               // The fabric of that name, else the first: it is chosen beside it.
               const fabric = (d.fabrics.find((f) => f.name === one.name) ?? d.fabrics[0])?.id ?? "";
-              draft.set(["supplies"], [...supplies, { id, fabric, kind, width, length, count: one.free }]);
+              draft.set(["supplies"], [...supplies, { id, fabric, kind, width, length, count: one.free + cut }]);
             }}
           >
             Promise it
