@@ -7,11 +7,14 @@ import (
 	"net/http"
 	"path/filepath"
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 
 	"vicis/api/door"
+	"vicis/core/batching"
 	"vicis/core/document"
+	"vicis/core/machine"
 	"vicis/core/naming"
 	"vicis/internal/trial/whole"
 	"vicis/store"
@@ -124,6 +127,65 @@ func TestTheCuttingIsPlannedFromAMark(t *testing.T) {
 	}
 	if w := s.do("POST", "/api/quilts/nobody/anew", ""); w.Code != http.StatusNotFound {
 		t.Errorf("of a quilt that is not there: %d", w.Code)
+	}
+}
+
+// What is spoiled once all is cut is cut anew without being asked for; while something is still to be cut nothing changes
+// under the knife.
+func TestWhatIsSpoiledIsCutAnew(t *testing.T) {
+	s := newSite(t)
+	text, err := document.Write(whole.FromLibrary(t, "nine-patch"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	const at = "/api/quilts/quilt-one"
+	s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-one","document":%s}`, text))
+	p := decode[Project](t, s.do("GET", at, ""))
+	events := 0
+	tell := func(id naming.Step, kind string, n int) Tallied {
+		t.Helper()
+		for _, one := range p.Plan.Steps {
+			if one.ID == id {
+				events++
+				w := s.do("POST", at+"/events", fmt.Sprintf(`{"events":[{"id":"event-%04d","step":%q,"kind":%q,"n":%d,`+
+					`"exact":%q,"look":%q,"rev":1,"at":"2026-01-01T00:%02d:00Z"}]}`, events, id, kind, n, one.Exact, one.Look, events))
+				if w.Code != http.StatusOK {
+					t.Fatal(w.Body)
+				}
+				return decode[Tallied](t, w)
+			}
+		}
+		t.Fatalf("there is no step %s", id)
+		return Tallied{}
+	}
+	var cuts []naming.Step
+	for _, one := range p.Plan.Steps {
+		if one.Stage == batching.SubCuts {
+			cuts = append(cuts, one.ID)
+		}
+	}
+	last := p.Plan.Steps[slices.IndexFunc(p.Plan.Steps, func(o machine.StepShown) bool { return o.ID == cuts[len(cuts)-1] })]
+	for _, one := range p.Plan.Steps {
+		if one.Stage == batching.Strips || one.Stage == batching.Sets || one.Stage == batching.SubCuts && one.ID != last.ID {
+			tell(one.ID, "made", one.Make)
+		}
+	}
+	spoiled := p.Plan.Steps[slices.IndexFunc(p.Plan.Steps, func(o machine.StepShown) bool { return o.ID == cuts[0] })]
+	if got := tell(spoiled.ID, "aside", spoiled.Spare+3); got.Mark != 0 || got.Progress.Over {
+		t.Errorf("something is still to be cut, and the rest is planned from %d", got.Mark)
+	}
+	got := tell(last.ID, "made", last.Make)
+	if got.Mark != int64(events) || got.Progress.Over {
+		t.Errorf("all is cut and three are spoiled: planned from %d of %d", got.Mark, events)
+	}
+	for _, st := range got.Progress.Steps {
+		if st.ID == spoiled.ID && (st.ToGo != 3 || st.Short != 0) {
+			t.Errorf("%d to go, %d short", st.ToGo, st.Short)
+		}
+	}
+	p = decode[Project](t, s.do("GET", at, ""))
+	if len(p.Plan.Sets) != 1 || p.Plan.Sets[0].Across.Cuts[0].Need != 3 || !p.Here {
+		t.Errorf("still to cut: %+v", p.Plan.Sets)
 	}
 }
 

@@ -54,5 +54,12 @@ func (s *Server) tally(ctx context.Context, in *tallyIn) (*talliedOut, error) {
 	if err := s.store.Append(ctx, in.ID, in.Body.Is.Events, s.now()); err != nil {
 		return nil, door.Explain(err)
 	}
+	out, err := s.counted(ctx, in.ID, by)
+	if err != nil || !out.Body.Progress.Over {
+		return out, err
+	}
+	if by, err = s.store.Anew(context.WithoutCancel(ctx), in.ID, s.now()); err != nil {
+		return out, nil // what was told is counted; whoever tells more has it planned then
+	}
 	return s.counted(ctx, in.ID, by)
 }

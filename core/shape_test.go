@@ -41,7 +41,7 @@ var longer = map[string]int{
 	"decided.twoWays": 70, "recut.Closings": 69, "making.asMeasured": 69, "drawn.borderMarks": 69, "quilt.Check": 67,
 	"machine.sewn": 67, "laying.straight": 66, "instructions.Text": 66, "quilt.Triangles": 65,
 	"making.FallsOut": 65, "askunits.PartsOf": 65,
-	"work.onTheMat": 64, "piece.Touching": 64, "cloth.listed": 64, "quilt.finishing": 62, "onward.told": 62,
+	"piece.Touching": 64, "cloth.listed": 64, "quilt.finishing": 62, "onward.told": 62,
 	"mat.tube": 62, "quilt.repeated": 61,
 }
 

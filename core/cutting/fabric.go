@@ -73,7 +73,7 @@ func (f *FabricPlan) along(t *making.Table) {
 		}
 		for range n {
 			again := k == 0 || t.Every > 0 && k%t.Every == 0
-			if again {
+			if again && (k > 0 || len(f.Uses) == 0 || !f.Uses[0].Have.Square) {
 				f.Length += t.Squaring
 			}
 			if again || len(s.Ends) == 0 {

@@ -112,11 +112,7 @@ func (b AtMat) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 		for _, c := range u.Cuts {
 			strips = append(strips, fmt.Sprintf("%d of %s", c.Count, b.Say(c.Cut)))
 		}
-		from := "The " + b.Say(u.Have.L) + " on the shelf gives"
-		if u.Have.Rest {
-			from = "What is left of a length, " + b.Say(u.Have.L) + ", gives"
-		}
-		return fmt.Sprintf("%s %s of those below: %s; %s of it is left.", from, words.Plural(u.Strips, "strip"),
+		return fmt.Sprintf("%s %s of those below: %s; %s of it is left.", b.gives(u.Have), words.Plural(u.Strips, "strip"),
 			strings.Join(strips, ", "), b.Say(u.Left))
 	case work.Enough:
 		if len(f.Uses) > 0 {
@@ -303,6 +299,17 @@ func (b AtMat) trimmed(steps ...naming.Step) (says string) {
 		}
 	}
 	return says
+}
+
+// gives begins to say what a length on the shelf gives.
+func (b AtMat) gives(have cloth.Have) string {
+	switch {
+	case !have.Rest:
+		return "The " + b.Say(have.L) + " on the shelf gives"
+	case have.Square:
+		return "What is left of a length, " + b.Say(have.L) + " from its square end, gives"
+	}
+	return "What is left of a length, " + b.Say(have.L) + ", gives"
 }
 
 // roundMotif says how a patch is cut from the repeats that hold its motif.

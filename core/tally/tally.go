@@ -35,6 +35,7 @@ func Fold(w *work.Work, events []record.Event) Progress {
 func (f foldKitted) going() foldGoing {
 	f.waiting()
 	f.Next = f.next()
+	f.Over = f.over()
 	f.states()
 	return foldGoing{f}
 }
@@ -57,6 +58,21 @@ func (f foldKitted) next() (first naming.Step) {
 		}
 	}
 	return first
+}
+
+// over says whether all that the cutting gives is cut while more is wanted: then the rest is planned anew. As long as
+// something is still to be cut nothing changes under the knife.
+func (f foldKitted) over() bool {
+	more := false
+	for i, s := range f.w.Steps {
+		if togo := f.Steps[i].ToGo; s.Of.Batch == nil && togo > 0 {
+			if s.Make > f.Steps[i].Made {
+				return false
+			}
+			more = true
+		}
+	}
+	return more
 }
 
 // waiting says of every step whose measuring it waits for.

@@ -151,6 +151,7 @@ type Progress struct {
 	Thread       *Thread         `json:"thread,omitempty" doc:"On the bobbin; nothing while no bobbin was told of, or times and thread are hidden"`
 	Counted      int             `json:"counted" doc:"All good pieces of all steps"`
 	Events       int             `json:"events"`
+	Over         bool            `json:"over" doc:"All that the cutting plan gives is cut, and more is wanted: it is planned anew"`
 
 	net   *net.Plan
 	there *net.There

@@ -110,12 +110,7 @@ func (w *Work) onTheMat(f *cutting.FabricPlan) []MatLine {
 	if len(f.Strips) == 0 {
 		return lines
 	}
-	if f.Rest > 0 {
-		lines = append(lines, MatLine{Kind: Enough, Stack: 1})
-	}
-	if len(lines) > 0 && lines[0].Kind == Prepare {
-		lines = append(lines, MatLine{Kind: Clean, Stack: 1})
-	}
+	lines = append(lines, edge(f, lines[:min(1, len(lines))])...)
 	k := 0
 	for i := range f.Strips {
 		s := &f.Strips[i]
@@ -156,6 +151,18 @@ func (w *Work) onTheMat(f *cutting.FabricPlan) []MatLine {
 	}
 	for i := range f.Ends {
 		lines = append(lines, w.pieceLines(&f.Ends[i])...)
+	}
+	return lines
+}
+
+// edge is what comes before the first strip: that there is enough cloth, and its first edge, where it is not square.
+func edge(f *cutting.FabricPlan, first []MatLine) (lines []MatLine) {
+	if f.Rest > 0 {
+		lines = append(lines, MatLine{Kind: Enough, Stack: 1})
+	}
+	raw := f.Rest > 0 || slices.ContainsFunc(f.Uses, func(u cutting.Use) bool { return !u.Have.Square })
+	if raw && len(first) > 0 && first[0].Kind == Prepare {
+		lines = append(lines, MatLine{Kind: Clean, Stack: 1})
 	}
 	return lines
 }

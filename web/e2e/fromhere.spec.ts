@@ -184,3 +184,52 @@ test("what is left of a set that was begun is told, and is cut first", async ({ 
   await expect(page.getByText("15 of 56 cut")).toBeVisible();
   await expect(page.getByText(/there is left: 2″/)).toBeVisible();
 });
+
+test("what was cut of promised cloth is taken off it, on the shelf and in the rest of the cutting", async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto("/cloth");
+  await page.getByLabel("Fabric").fill("Dark");
+  await page.getByLabel("Kept as").selectOption("length with its selvedges");
+  await page.getByLabel("Width").fill("42 in");
+  await page.getByLabel("Length", { exact: true }).fill("35 1/2 in");
+  await page.getByRole("button", { name: "Put it on the shelf" }).click();
+  const piece = page.getByText(/^Dark, 42″ × 351\/2″$/).locator("../..");
+  await expect(piece).toBeVisible();
+  const at = await fromLibrary(page, "Nine-patch", "From a length");
+  const there = page.getByLabel("There is", { exact: true });
+  const length = there.locator("option", { hasText: "35½″" });
+  await there.selectOption((await length.getAttribute("value")) ?? "");
+  await page.getByRole("button", { name: "Promise it" }).click();
+  await keep(page);
+  // 32 and 16 segments are 3 and 2 sets, eight dark strips: ½ + 20 of 35½″.
+  await page.goto(`${at}/cut`);
+  await expect(page.getByText(/8 strips from 351\/2″ on the shelf; 15″ of it is left/)).toBeVisible();
+  const dark = (await stands(request, at)).find((s) => s.name === "2½″ Dark");
+  await count(page, at, dark?.id ?? "", 5);
+  await page.goto("/cloth");
+  await expect(page.getByText("1 cut for From a length")).toBeVisible();
+  await expect(page.getByText(/kept for it: 1 of 42″ × 221\/2″/)).toBeVisible();
+  // Three rows more are 56 and 28 segments, 4 and 2 sets, ten dark strips: five of the 22½″ that are left, 10″ remain.
+  await fill(page, at, "Blocks down", "7");
+  await keep(page);
+  await page.goto(`${at}/cut`);
+  await expect(page.getByText(/5 strips from what is left of a length, 221\/2″; 10″ of it is left/)).toBeVisible();
+  await page.goto(`${at}/cut/mat`);
+  await expect(page.getByText(/^What is left of a length, 221\/2″ from its square end, gives 5 strips/)).toBeVisible();
+  await count(page, at, dark?.id ?? "", 5);
+  // Back to four rows: nothing dark is cut, two strips lie there, and the length has not grown.
+  await page.goto(`${at}/quilt`);
+  await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await expect.poll(async () => (await stands(request, at)).find((s) => s.name === "2½″ Dark")?.toGo).toBe(0);
+  await page.goto("/cloth");
+  await expect(page.getByText(/kept for it: 1 of 42″ × 10″/)).toBeVisible();
+  // Given back, what was cut of it is not free again.
+  await page.goto(`${at}/quilt`);
+  await page.getByRole("button", { name: /^Leave Dark, 42″ × 35½″ on the shelf/ }).click();
+  await keep(page);
+  await page.goto("/cloth");
+  await expect(piece.locator("..").getByText("all cut")).toBeVisible();
+});

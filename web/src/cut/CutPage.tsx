@@ -91,7 +91,10 @@ export function CutPage() {
 /** Whether what is told is what is still to cut, or all that the quilt takes; and how to plan the rest anew. */
 function FromHere({ project, all }: { project: Project; all: boolean }) {
   const take = useTakeQuilt();
-  const { mutate, isPending, error } = useMutation({ mutationFn: () => server.anew(project.id), onSuccess: take });
+  const { mutate, isPending, error, data, variables } = useMutation({
+    mutationFn: (_from: number) => server.anew(project.id),
+    onSuccess: take,
+  });
   if (project.progress.events === 0) return null;
   const here = project.here && !all;
   return (
@@ -105,9 +108,16 @@ function FromHere({ project, all }: { project: Project; all: boolean }) {
         </Link>
       )}
       {!all && (
-        <Button size="sm" variant="outline" loading={isPending} onClick={() => mutate()}>
+        <Button size="sm" variant="outline" loading={isPending} onClick={() => mutate(project.mark)}>
           Plan the rest from what there is now
         </Button>
+      )}
+      {data?.mark === project.mark && (
+        <Text role="status">
+          {data.mark === variables
+            ? "Nothing was counted since: this is the rest."
+            : "Planned anew from what there is now ✓"}
+        </Text>
       )}
       {error && <Wrong error={error} />}
     </Flex>
