@@ -24,8 +24,10 @@ import (
 	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/core/instructions"
+	rest "vicis/core/net"
 	"vicis/core/plan"
 	"vicis/core/rules"
+	"vicis/core/stock"
 	"vicis/core/work"
 	"vicis/demo"
 	"vicis/store"
@@ -163,8 +165,9 @@ func serve(ctx context.Context, o options, out io.Writer, fill func(context.Cont
 
 func planCommand() *cobra.Command {
 	var asJSON bool
+	var from string
 	c := &cobra.Command{
-		Use: "plan FILE", Short: "Print the plan of a project document", Args: cobra.ExactArgs(1),
+		Use: "plan FILE", Short: "Print the plan of a project document: all of it, or what is still to cut", Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			data, err := os.ReadFile(args[0])
 			if err != nil {
@@ -172,8 +175,16 @@ func planCommand() *cobra.Command {
 			}
 			d, problems := document.Read(data)
 			var p plan.Plan
+			anew := func(w *work.Work) *work.Work { return w }
+			if from != "" {
+				events, err := eventsOf(from)
+				if err != nil {
+					return err
+				}
+				anew = func(w *work.Work) *work.Work { return rest.Of(w).Here(stock.Counted(w, events...)).Work() }
+			}
 			if !problems.Stopped() {
-				p, problems = plan.Make(d, problems)
+				p, _, problems = plan.Anew(d, problems, anew)
 			}
 			for _, pr := range problems {
 				fmt.Fprintf(c.ErrOrStderr(), "%s: %s %s\n", pr.At, pr.Says, pr.Mend)
@@ -191,6 +202,7 @@ func planCommand() *cobra.Command {
 		},
 	}
 	c.Flags().BoolVar(&asJSON, "json", false, "as JSON")
+	c.Flags().StringVar(&from, "from", "", "what was tallied of it, as export writes it: its cutting is what is still to cut")
 	return c
 }
 

@@ -203,6 +203,27 @@ func TestAnExportIsReadBack(t *testing.T) {
 			t.Errorf("read back: %v in %s", err, said.String())
 		}
 	}
+	// The plan of what was exported, and what is still to cut of it.
+	planned := func(args ...string) string {
+		said.Reset()
+		if err := run(append([]string{"plan"}, args...)...); err != nil {
+			t.Fatal(err)
+		}
+		return said.String()
+	}
+	file, tally := filepath.Join(into, "demo-boat-shed.vicis.json"), filepath.Join(folder, "tally.jsonl")
+	if err := os.WriteFile(tally, text, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	all, rest := planned(file), planned("--from", tally, file)
+	// Of the border no strip is cut yet: ½″ and seven of 3½″.
+	if !strings.Contains(all, "Drizzle: 63″ of cloth") || !strings.Contains(rest, "Slipway: 25″ of cloth, buy ¾ yd") ||
+		strings.Contains(rest, "Drizzle: 63″") {
+		t.Errorf("the rest:\n%s", rest)
+	}
+	if err := run("plan", "--from", lines, file); err == nil || !strings.Contains(err.Error(), "tally.jsonl, line 1") {
+		t.Errorf("a torn line: %v", err)
+	}
 	holds := func(path string) (all []string) {
 		if _, _, err := store.Salvage(ctx, path, func(q store.Saved) error {
 			all = append(all, q.ID+q.Document)

@@ -94,9 +94,9 @@ func (e *export) quilt(q store.Saved) error {
 
 // cloth writes the cloth on the shelf.
 func (e *export) cloth(list []store.Cloth) {
-	pieces := make([]cloth.Holding, 0, len(list))
+	pieces := make([]cloth.Lain, 0, len(list))
 	for _, c := range list {
-		h := cloth.Holding{ID: c.ID}
+		h := cloth.Lain{Holding: cloth.Holding{ID: c.ID}}
 		if err := json.Unmarshal([]byte(c.Piece), &h); err != nil {
 			e.gap("the cloth %.80q: %v", c.ID, err)
 			continue
@@ -215,10 +215,7 @@ func imported(ctx context.Context, s *store.Store, folder string, out io.Writer)
 			return nil
 		}
 		return eachLine(folder, q.Tally, gap, func(line []byte) error {
-			e, err := strict.Read[record.Event](line)
-			if says := e.Check(); err == nil && says != "" {
-				err = errors.New(says)
-			}
+			e, err := eventOf(line)
 			if err == nil {
 				err = s.Append(ctx, q.ID, []record.Event{e}, time.Now())
 			}
@@ -233,7 +230,7 @@ func imported(ctx context.Context, s *store.Store, folder string, out io.Writer)
 	}
 	if _, err := os.Stat(filepath.Join(folder, clothFile)); err == nil {
 		err = eachLine(folder, clothFile, gap, func(line []byte) error {
-			h, err := strict.Read[cloth.Holding](line)
+			h, err := strict.Read[cloth.Lain](line)
 			if err == nil {
 				err = s.PutCloth(ctx, h.ID, string(line), "", time.Now())
 			}
@@ -251,6 +248,28 @@ func imported(ctx context.Context, s *store.Store, folder string, out io.Writer)
 		return fmt.Errorf("not everything of %s could be read: what is named above", folder)
 	}
 	return nil
+}
+
+// eventOf reads one line of what was tallied.
+func eventOf(line []byte) (record.Event, error) {
+	e, err := strict.Read[record.Event](line)
+	if says := e.Check(); err == nil && says != "" {
+		err = errors.New(says)
+	}
+	return e, err
+}
+
+// eventsOf reads what was tallied of a quilt; every line of it must be one.
+func eventsOf(path string) (list []record.Event, err error) {
+	var wrong []error
+	err = eachLine(filepath.Dir(path), filepath.Base(path), func(says string, args ...any) {
+		wrong = append(wrong, fmt.Errorf(says, args...))
+	}, func(line []byte) error {
+		e, err := eventOf(line)
+		list = append(list, e)
+		return err
+	})
+	return list, errors.Join(append(wrong, err)...)
 }
 
 // newQuilt puts a quilt into a database that has none of its id.
