@@ -121,9 +121,7 @@ func (s *Server) promises(quilts []store.Quilt) []cloth.Promise {
 			list = append(list, cloth.Promise{Quilt: q.ID, Name: d.Name, Supplies: d.Supplies, Away: q.Away, Gone: gone})
 		}
 	}
-	slices.SortFunc(list, func(a, b cloth.Promise) int {
-		return cmp.Or(cmp.Compare(a.Name, b.Name), cmp.Compare(a.Quilt, b.Quilt))
-	})
+	slices.SortFunc(list, func(a, b cloth.Promise) int { return cmp.Compare(a.Name+"\n"+a.Quilt, b.Name+"\n"+b.Quilt) })
 	return list
 }
 

@@ -318,11 +318,7 @@ func (k *kept) lookAtCloth(ctx context.Context) error {
 	}
 	all := map[string]map[string]cloth.Gone{}
 	for _, q := range quilts {
-		if err := k.read(ctx, q.ID, func(l *logged) {
-			if gone := l.log.Supplies(); len(gone) > 0 {
-				all[q.ID] = gone
-			}
-		}); err != nil {
+		if err := k.read(ctx, q.ID, func(l *logged) { all[q.ID] = l.log.Supplies() }); err != nil {
 			return err
 		}
 	}
@@ -398,14 +394,15 @@ func (k *kept) fact(ctx context.Context, quilt string, e store.Stored, event rec
 ) (*stock.Recipe, error) {
 	if then == nil {
 		var err error
-		if then, err = k.then(ctx, quilt, e); err != nil {
+		if then, err = k.then(ctx, quilt, e); err != nil || then == nil {
 			return nil, err
 		}
 	}
 	return then.net().Book.Fact(event), nil
 }
 
-// then is the plan by which an event was counted, or that was in force when it came.
+// then is the plan by which an event was counted, or that was in force when it came; nothing where it was told of a
+// revision that never came here.
 func (k *kept) then(ctx context.Context, quilt string, e store.Stored) (*planned, error) {
 	by := store.Planned{Rev: e.Rev}
 	var err error
@@ -417,7 +414,11 @@ func (k *kept) then(ctx context.Context, quilt string, e store.Stored) (*planned
 	if by.Mark, err = k.store.MarkBefore(ctx, quilt, by.Rev, e.Seq); err != nil {
 		return nil, err
 	}
-	return k.at(quilt, by).of(ctx)
+	p, err := k.at(quilt, by).of(ctx)
+	if errors.Is(err, store.ErrNowhere) {
+		return nil, nil
+	}
+	return p, err
 }
 
 // modern reads an event of an older program against the revision that was in force when it came.
@@ -426,7 +427,7 @@ func (k *kept) modern(ctx context.Context, quilt string, e store.Stored) (record
 		return e.Event, nil, nil
 	}
 	then, err := k.then(ctx, quilt, e)
-	if err != nil {
+	if err != nil || then == nil {
 		return e.Event, nil, err
 	}
 	return record.Modern(then.work, e.Event), then, nil

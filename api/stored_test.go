@@ -11,6 +11,7 @@ import (
 
 	"vicis/api/door"
 	"vicis/core/document"
+	"vicis/core/record"
 	"vicis/internal/trial/whole"
 	"vicis/store"
 )
@@ -174,5 +175,33 @@ func TestAPageThatIsLeftIsNoFault(t *testing.T) {
 	out, err := srv.counted(left, "quilt-one", store.Planned{Rev: 1})
 	if err != nil || out.Body.Rev != 1 {
 		t.Errorf("%+v, %v", out, err)
+	}
+}
+
+// What was told of a revision that is not in this file, as an export of an older program has it, counts by its name and
+// its size; it keeps nobody from the shelf.
+func TestARevisionThatNeverCameHere(t *testing.T) {
+	file, err := store.Open(context.Background(), t.TempDir()+"/vicis.db")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer func() { _ = file.Close() }()
+	s := site{t, New(file, http.NotFoundHandler(), door.Doors{})}
+	s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-one","document":%s}`, promised("none-of-this", 2, "One")))
+	p := decode[Project](t, s.do("GET", "/api/quilts/quilt-one", ""))
+	one := p.Plan.Steps[0]
+	for i, look := range []string{one.Look, ""} {
+		if err := file.Append(context.Background(), "quilt-one", []record.Event{{
+			ID: fmt.Sprintf("event-%04d", i), Step: one.ID, Exact: one.Exact, Look: look, Kind: record.Made, N: 1, Rev: 7,
+		}}, time.Now()); err != nil {
+			t.Fatal(err)
+		}
+	}
+	got := decode[Tallied](t, s.do("GET", "/api/quilts/quilt-one/progress", ""))
+	if len(got.Progress.Steps) == 0 || got.Progress.Steps[0].Made != 2 || len(got.Progress.NoLonger) != 0 {
+		t.Errorf("%+v", got.Progress)
+	}
+	if w := s.do("GET", "/api/quilts", ""); w.Code != http.StatusOK {
+		t.Errorf("the shelf: %d %s", w.Code, w.Body)
 	}
 }

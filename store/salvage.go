@@ -21,7 +21,15 @@ type Saved struct {
 	Rev      int
 	Document string
 	Events   []record.Event
-	Missing  []string // what of it cannot be read, in words
+	Plans    []Planning // how it came to that; nothing where not all of it can be read
+	Missing  []string   // what of it cannot be read, in words
+}
+
+// Planning is a revision that was stored after so many events, or that its cutting was planned anew then.
+type Planning struct {
+	Rev      int    `json:"rev"`
+	After    int    `json:"after,omitempty"`
+	Document string `json:"document,omitempty"` // nothing where the revision stays what it is
 }
 
 // Salvage gives every quilt of a file to each, whole or damaged, and the cloth on the shelf as it lies there. What it
@@ -134,7 +142,47 @@ func saved(ctx context.Context, db *sqlx.DB, id string) Saved {
 	for _, seq := range order {
 		s.Events = append(s.Events, seen[seq])
 	}
+	if len(s.Missing) == 0 {
+		s.Plans = plannings(ctx, db, id, order)
+	}
 	return s
+}
+
+// plannings reads how a quilt came to what it is, beside its events; nothing where that cannot be read, or an older
+// program did not write it.
+func plannings(ctx context.Context, db *sqlx.DB, id string, events []int64) (list []Planning) {
+	after := func(seq int64) int {
+		n, _ := slices.BinarySearch(events, seq+1)
+		return n
+	}
+	marks := map[int][]int64{}
+	one := func(r *sqlx.Rows) error {
+		var m struct {
+			Rev int
+			Seq int64
+		}
+		err := r.StructScan(&m)
+		marks[m.Rev] = append(marks[m.Rev], m.Seq)
+		return err
+	}
+	if rows(ctx, db, one, `SELECT rev, seq FROM marks WHERE quilt = ? ORDER BY rev, seq`, id) != nil {
+		return nil
+	}
+	revision := func(r *sqlx.Rows) error {
+		var p Planning
+		err := r.StructScan(&p)
+		for i, seq := range append(marks[p.Rev], 0)[:max(1, len(marks[p.Rev]))] {
+			if p.After = after(seq); i > 0 {
+				p.Document = ""
+			}
+			list = append(list, p)
+		}
+		return err
+	}
+	if rows(ctx, db, revision, `SELECT rev, document FROM revisions WHERE quilt = ? ORDER BY rev`, id) != nil {
+		return nil
+	}
+	return list
 }
 
 // rows gives every row to each; past one that cannot be taken it goes on.

@@ -4,14 +4,17 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"io"
 	"io/fs"
 	"os"
 	"path/filepath"
+	"reflect"
 	"strings"
 	"testing"
 	"time"
 
+	"vicis/core/document"
 	"vicis/core/record"
 	"vicis/demo"
 	"vicis/store"
@@ -244,6 +247,96 @@ func TestAnExportIsReadBack(t *testing.T) {
 	for i := range was {
 		if len(was) != len(is) || was[i] != is[i] {
 			t.Fatalf("%d and %d; of them %.200s became %.200s", len(was), len(is), was[i], is[min(i, len(is)-1)])
+		}
+	}
+}
+
+// A quilt that was changed while it was made is read back as it came to be: every revision after the tallies it came
+// after, its cutting planned from where it was; read back twice it is there once, and one that was begun is gone on with.
+func TestAHistoryIsReadBack(t *testing.T) {
+	ctx := context.Background()
+	folder := t.TempDir()
+	data, into, again := filepath.Join(folder, "vicis.db"), filepath.Join(folder, "out"), filepath.Join(folder, "again.db")
+	docs, err := demo.Documents()
+	if err != nil {
+		t.Fatal(err)
+	}
+	d := docs[demo.InTheMiddle]
+	text := func(rows int) string {
+		d.Top.Rows = rows
+		out, err := document.Write(d)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(out)
+	}
+	s, err := store.Open(ctx, data)
+	if err != nil {
+		t.Fatal(err)
+	}
+	n := 0
+	tell := func(s *store.Store, rev int) {
+		n++
+		e := record.Event{ID: fmt.Sprintf("event-%04d", n), Step: "x", Kind: record.Made, N: n, Rev: rev}
+		if err := s.Append(ctx, "quilt-one", []record.Event{e}, time.Now()); err != nil {
+			t.Fatal(err)
+		}
+	}
+	save := func(rev, rows int) {
+		if _, err := s.Save(ctx, "quilt-one", rev, text(rows), time.Now()); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if _, err := s.Create(ctx, "quilt-one", text(4), time.Now()); err != nil {
+		t.Fatal(err)
+	}
+	save(1, 5)
+	tell(s, 2)
+	tell(s, 2)
+	save(2, 6)
+	tell(s, 3)
+	if _, err := s.Anew(ctx, "quilt-one", time.Now()); err != nil {
+		t.Fatal(err)
+	}
+	tell(s, 3)
+	if err := s.Close(); err != nil {
+		t.Fatal(err)
+	}
+	run := func(args ...string) {
+		t.Helper()
+		c := command()
+		c.SetArgs(args)
+		c.SetOut(io.Discard)
+		if err := c.ExecuteContext(ctx); err != nil {
+			t.Fatal(err)
+		}
+	}
+	holds := func(path string) (all store.Saved) {
+		if _, missing, err := store.Salvage(ctx, path, func(q store.Saved) error { all = q; return nil }); err != nil ||
+			len(missing) > 0 {
+			t.Fatal(missing, err)
+		}
+		return all
+	}
+	run("export", "--data", data, into)
+	first := holds(data)
+	if rev := first.Plans[len(first.Plans)-1]; len(first.Plans) != 4 || rev.Rev != 3 || rev.After != 3 {
+		t.Errorf("%d plans, the last after %d", len(first.Plans), rev.After)
+	}
+	b, err := store.Open(ctx, again) // begun to be read back, and killed after its first revision
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := b.Create(ctx, "quilt-one", text(4), time.Now()); err != nil {
+		t.Fatal(err)
+	}
+	if err := b.Close(); err != nil {
+		t.Fatal(err)
+	}
+	for range 2 {
+		run("import", "--data", again, into)
+		if second := holds(again); !reflect.DeepEqual(first, second) {
+			t.Errorf("read back it came to be otherwise: %+v, it was %+v", second.Plans, first.Plans)
 		}
 	}
 }

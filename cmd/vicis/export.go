@@ -8,6 +8,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"math"
 	"os"
 	"path/filepath"
 	"strings"
@@ -36,6 +37,7 @@ type listed struct {
 	ID    string `json:"id"`
 	File  string `json:"file"`            // the project; empty where none could be read
 	Tally string `json:"tally,omitempty"` // what was tallied of it
+	Plans string `json:"plans,omitempty"` // how it came to what it is, revision by revision
 }
 
 func exportCommand() *cobra.Command {
@@ -85,6 +87,9 @@ func (e *export) quilt(q store.Saved) error {
 	}
 	if len(q.Events) > 0 && writeLines(e, name+".tally.jsonl", q.Events) {
 		one.Tally = name + ".tally.jsonl"
+	}
+	if len(q.Plans) > 1 && writeLines(e, name+".plans.jsonl", q.Plans) {
+		one.Plans = name + ".plans.jsonl"
 	}
 	if one.File+one.Tally != "" {
 		e.list = append(e.list, one)
@@ -201,29 +206,18 @@ func imported(ctx context.Context, s *store.Store, folder string, out io.Writer)
 		if err != nil {
 			return err
 		}
-		if q.File != "" {
-			switch err := newQuilt(ctx, s, folder, q); {
-			case errors.Is(err, store.ErrExists):
-				fmt.Fprintf(out, "%s is there already, and stays as it is\n", q.ID)
-			case err != nil:
-				return err
-			default:
-				quilts++
-			}
-		}
-		if q.Tally == "" {
-			return nil
-		}
-		return eachLine(folder, q.Tally, gap, func(line []byte) error {
-			e, err := eventOf(line)
-			if err == nil {
-				err = s.Append(ctx, q.ID, []record.Event{e}, time.Now())
-			}
-			if err == nil {
-				events++
-			}
+		in := inward{ctx: ctx, store: s, folder: folder, gap: gap, listed: q}
+		switch err := in.quilt(); {
+		case errors.Is(err, store.ErrExists):
+			fmt.Fprintf(out, "%s is there already, and stays as it is\n", q.ID)
+		case err != nil:
 			return err
-		})
+		case q.File != "":
+			quilts++
+		}
+		err = in.tally()
+		events += in.events
+		return err
 	})
 	if err != nil {
 		return err
@@ -272,19 +266,103 @@ func eventsOf(path string) (list []record.Event, err error) {
 	return list, errors.Join(append(wrong, err)...)
 }
 
-// newQuilt puts a quilt into a database that has none of its id.
-func newQuilt(ctx context.Context, s *store.Store, folder string, q listed) error {
-	if filepath.Base(q.File) != q.File {
-		return fmt.Errorf("%q lies in another folder", q.File)
+// inward is one quilt that is read back.
+type inward struct {
+	listed
+
+	ctx    context.Context
+	store  *store.Store
+	folder string
+	gap    func(string, ...any)
+	plans  []store.Planning // that are still to come
+	events int
+}
+
+// quilt puts it into a database that has none of its id: as it is, or as it came to be. One that was begun to be read
+// back is gone on with.
+func (in *inward) quilt() error {
+	if in.File == "" {
+		return nil
 	}
-	text, err := os.ReadFile(filepath.Join(folder, q.File))
+	if filepath.Base(in.File) != in.File {
+		return fmt.Errorf("%q lies in another folder", in.File)
+	}
+	text, err := os.ReadFile(filepath.Join(in.folder, in.File))
 	if err != nil {
 		return err
 	}
-	if _, problems := document.Stored(string(text)); problems.Has(document.Unreadable) {
-		return fmt.Errorf("%s: %s", q.File, problems[0].Says)
+	if in.Plans != "" {
+		if err := eachLine(in.folder, in.Plans, in.gap, func(line []byte) error {
+			p, err := strict.Read[store.Planning](line)
+			in.plans = append(in.plans, p)
+			return err
+		}); err != nil {
+			return err
+		}
 	}
-	_, err = s.Create(ctx, q.ID, string(text), time.Now())
+	first := string(text)
+	if len(in.plans) > 0 {
+		first = in.plans[0].Document
+	}
+	for _, one := range []string{first, string(text)} {
+		if _, problems := document.Stored(one); problems.Has(document.Unreadable) {
+			return fmt.Errorf("%s: %s", in.File, problems[0].Says)
+		}
+	}
+	_, err = in.store.Create(in.ctx, in.ID, first, time.Now())
+	if errors.Is(err, store.ErrExists) && len(in.plans) > 0 {
+		have, readErr := in.store.Newest(in.ctx, in.ID)
+		for readErr == nil && len(in.plans) > 0 && in.plans[0].Rev <= have.Rev {
+			text, err := in.store.Document(in.ctx, in.ID, in.plans[0].Rev)
+			if err != nil || in.plans[0].Document != "" && text != in.plans[0].Document {
+				in.plans = nil // it was changed otherwise here
+				break
+			}
+			in.plans = in.plans[1:]
+		}
+		if len(in.plans) > 0 && readErr == nil {
+			return nil
+		}
+	} else if len(in.plans) > 0 {
+		in.plans = in.plans[1:]
+	}
+	return err
+}
+
+// tally puts in what was tallied, and every change of plan where it came.
+func (in *inward) tally() error {
+	n := 0
+	if in.Tally != "" {
+		if err := eachLine(in.folder, in.Tally, in.gap, func(line []byte) error {
+			if err := in.until(n); err != nil {
+				in.gap("%s before line %d: %v", in.Plans, n+1, err)
+			}
+			n++
+			e, err := eventOf(line)
+			if err == nil {
+				err = in.store.Append(in.ctx, in.ID, []record.Event{e}, time.Now())
+			}
+			if err == nil {
+				in.events++
+			}
+			return err
+		}); err != nil {
+			return err
+		}
+	}
+	return in.until(math.MaxInt)
+}
+
+// until plans as was planned after so many events at most.
+func (in *inward) until(n int) (err error) {
+	for len(in.plans) > 0 && in.plans[0].After <= n && err == nil {
+		if p := in.plans[0]; p.Document == "" {
+			_, err = in.store.Anew(in.ctx, in.ID, time.Now())
+		} else {
+			_, err = in.store.Save(in.ctx, in.ID, p.Rev-1, p.Document, time.Now())
+		}
+		in.plans = in.plans[1:]
+	}
 	return err
 }
 

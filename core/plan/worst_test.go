@@ -16,9 +16,11 @@ import (
 	"vicis/core/machine"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/net"
 	"vicis/core/onward"
 	"vicis/core/order"
 	"vicis/core/plan"
+	"vicis/core/record"
 	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/times"
@@ -579,7 +581,14 @@ func BenchmarkWorstQuestions(b *testing.B) {
 		if len(p.Press.Lines) > 0 && len(p.Press.Lines[0].Each) > 0 {
 			seam = p.Press.Lines[0].Each[0].Seam
 		}
+		all, half := net.Of(planned), stock.NewAccount()
+		for i, one := range all.Book.Order {
+			half.Add(record.Event{
+				ID: fmt.Sprintf("event-%05d", i), Step: one.Step, Exact: one.Makes.Size, Kind: record.Made, N: (one.All + 1) / 2,
+			}, one)
+		}
 		for name, about := range map[string]func() any{
+			"rest":         func() any { return all.Here(half).Work().Cut },
 			"remedies":     func() any { r, _ := askpress.RemediesFor(d, ask.Enough(nil)); return r },
 			"arrangements": func() any { r, _ := askpress.Arrangements(d, ask.Enough(nil)); return r },
 			"cliffs":       func() any { r, _ := askcloth.Cliffs(d, ask.Enough(nil)); return r },

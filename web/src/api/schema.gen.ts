@@ -2487,6 +2487,8 @@ export interface components {
              * @description How many kinds more there are of that
              */
             noLongerMore: number;
+            /** @description All that the cutting plan gives is cut, and more is wanted: it is planned anew */
+            over: boolean;
             /** @description What is left of strips, sets and tubes that were begun */
             rests: components["schemas"]["RestTold"][];
             /** @description Of every line of the cutting script, part by part, how often it has been done */
