@@ -73,8 +73,9 @@ func afterCutting(q store.Quilt, list []store.Cloth, p Preview, taken map[string
 	if err != nil {
 		return "", nil, err
 	}
-	d, changed := p.Document, []cloth.Lain{}
-	d.Supplies, changed = cloth.AllCut(q.ID, d.Supplies, shelf, taken)
+	d := p.Document
+	supplies, changed := cloth.AllCut(q.ID, d.Supplies, shelf, taken)
+	d.Supplies = supplies
 	for _, r := range p.Plan.Remnants {
 		id := r.ID(q.ID)
 		if !r.Lies && !slices.ContainsFunc(shelf, func(h cloth.Lain) bool { return h.ID == id }) { // nor was put back before
