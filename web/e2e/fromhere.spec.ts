@@ -231,5 +231,5 @@ test("what was cut of promised cloth is taken off it, on the shelf and in the re
   await page.getByRole("button", { name: /^Leave Dark, 42″ × 35½″ on the shelf/ }).click();
   await keep(page);
   await page.goto("/cloth");
-  await expect(piece.locator("..").getByText("all cut")).toBeVisible();
+  await expect(piece.locator("..").getByText("none whole")).toBeVisible();
 });

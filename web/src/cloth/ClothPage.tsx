@@ -114,7 +114,7 @@ function Piece({ held: h }: { held: Held }) {
         {put.error && !known && <Wrong error={put.error} />}
       </Box>
       <Text className="tabular" fontWeight="600" color={h.free < 0 ? "madder" : h.free > 0 ? "woad" : "soft"}>
-        {h.free < 0 ? `${-h.free} too many promised` : h.count === 0 ? "all cut" : `${h.free} of ${h.count} free`}
+        {h.free < 0 ? `${-h.free} too many promised` : h.count === 0 ? "none whole" : `${h.free} of ${h.count} free`}
       </Text>
       <Flex gap="8px" align="end">
         <Box w="84px">
