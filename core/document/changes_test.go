@@ -266,7 +266,7 @@ func TestWhatIsLeftOutMeansWhatItMeant(t *testing.T) {
 		measure.Inches: {
 			Schools{
 				Press: "nest", Sewing: "alternate", Joining: "one", Rows: "rows", Pins: "none", Marking: "line", Prepare: "press",
-				Ends: "keep", Later: "planned",
+				Ends: "keep", Lengths: "enough", Later: "planned",
 				Measure: "asked", Square: "method", Chain: 10,
 			},
 			Settings{Hand: "right", Buy: "yd", Layers: 2, Paper: "a4", PerSeam: 280, Bobbin: 50, Times: "told"},
@@ -274,7 +274,7 @@ func TestWhatIsLeftOutMeansWhatItMeant(t *testing.T) {
 		measure.Centimetres: {
 			Schools{
 				Press: "nest", Sewing: "alternate", Joining: "one", Rows: "rows", Pins: "none", Marking: "line", Prepare: "press",
-				Ends: "keep", Later: "planned",
+				Ends: "keep", Lengths: "enough", Later: "planned",
 				Measure: "asked", Square: "method", Chain: 10,
 			},
 			Settings{Hand: "right", Buy: "m", Layers: 2, Paper: "a4", PerSeam: 280, Bobbin: 50, Times: "told"},

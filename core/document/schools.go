@@ -24,6 +24,7 @@ type Schools struct {
 	Marking  making.Marking         `json:"marking" doc:"How a sewing line on the diagonal is shown to the needle"`
 	Prepare  school.Preparing       `json:"prepare" doc:"What is done to the cloth before it is cut"`
 	Ends     school.Ends            `json:"ends" doc:"What becomes of the end of a strip"`
+	Lengths  school.Lengths         `json:"lengths" doc:"How long a strip is cut of which little is needed"`
 	Later    school.SubCutting      `json:"later" doc:"To what sub-cuts are cut: as planned, or once their strip set was measured"`
 	Measure  school.Measuring       `json:"measure" doc:"How many of each kind are measured once they are sewn"`
 	Square   school.Squaring        `json:"square" doc:"What is squared up once it is sewn, and counted; trimmed where its method says so in any case"`

@@ -32,6 +32,7 @@ func (list Ways[T]) Answers() []Answer {
 type (
 	Preparing  string // what is done to cloth before it is cut
 	Ends       string // what becomes of the end of a strip
+	Lengths    string // how long a strip is cut of which little is needed
 	Measuring  string // how many of each kind are measured once they are sewn
 	Squaring   string // what is squared up once it is sewn, and counted; trimmed where its method says so in any case
 	SubCutting string // to what sub-cuts are cut
@@ -53,6 +54,9 @@ const (
 
 	EndsKept Ends = "keep"
 	EndsUsed Ends = "use"
+
+	LongEnough Lengths = "enough"
+	CutWhole   Lengths = "whole"
 
 	MeasuredWhenAsked Measuring = "asked"
 	MeasuredFirst     Measuring = "first"
@@ -109,6 +113,12 @@ var (
 		{EndsKept, "go to the shelf", "Each strip is cut for its own patches; what is left is kept for another quilt."},
 		{EndsUsed, "give smaller patches first", "Wherever that saves a strip, patches are cut from what is left of wider " +
 			"ones: less cloth, more handling."},
+	}
+	LengthsWays = Ways[Lengths]{
+		{LongEnough, "as long as they must be", "Where little is needed of a strip the cut list says how short it may be, so " +
+			"that an end will do; nothing is taken to be left of it."},
+		{CutWhole, "whole, from selvedge to selvedge", "What is left of a strip has a length, and is cut first when more " +
+			"is needed."},
 	}
 	Measurings = Ways[Measuring]{
 		{MeasuredWhenAsked, "what you choose to", "Nothing asks for it."},

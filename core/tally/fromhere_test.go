@@ -11,6 +11,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/net"
 	"vicis/core/record"
+	"vicis/core/school"
 	"vicis/core/stock"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -555,6 +556,30 @@ func TestTheRestIsCutFromWhatThereIs(t *testing.T) {
 		t.Errorf("%d fabrics and sets are still cut", n)
 	}
 	h.doubts(0)
+}
+
+// Cut whole it is known what is left of it: of 40″ 25½″ are, with a square end, which are three squares more; the other
+// 45 are nine strips. Chosen later, what was cut short stays so.
+func TestAStripThatIsCutWholeHasARest(t *testing.T) {
+	for _, c := range []struct {
+		from        school.Lengths
+		strips, has int
+	}{{school.CutWhole, 9, 1}, {school.LongEnough, 10, 0}} {
+		h := begun(t, squares)
+		h.change(func(d *document.Document) { d.Schools.Lengths = c.from })
+		h.made(1, "7″ Cotton")
+		h.made(2, "Light square")
+		h.made(1, "Block")
+		h.change(func(d *document.Document) { d.Schools.Lengths, d.Top.Rows, d.Top.Columns = school.CutWhole, 5, 5 })
+		for _, f := range h.w.Cut.Fabrics {
+			for _, s := range f.Strips {
+				if f.Fabric.Name == "Cotton" && (s.Count != c.strips || len(s.Patches.Has.Rests) != c.has) {
+					t.Errorf("%s: %d strips of %s, and %v is left", c.from, s.Count, f.Fabric.Name, s.Patches.Has.Rests)
+				}
+			}
+		}
+		h.doubts(0)
+	}
 }
 
 // A strip that was asked for short is no more than that: of one 7″ wide, at least 14½″ long, two squares were cut; 48 of

@@ -204,7 +204,7 @@ func PerSet(m making.Made, pile naming.Step) int {
 // ShortOf is how long a strip or set must be that a pattern of a few pieces is cut from, where that is at most half of
 // the cloth's width; 0 where whole widths are asked for.
 func (w *Work) ShortOf(a cutting.Across) measure.Length {
-	if !a.OneNew() {
+	if !a.OneNew() || w.Schools.Lengths == school.CutWhole {
 		return 0
 	}
 	at, _ := a.Marks(a.Layups.Patterns[0], &w.Table)

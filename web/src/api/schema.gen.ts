@@ -2875,6 +2875,11 @@ export interface components {
              */
             later: "planned" | "measured";
             /**
+             * @description How long a strip is cut of which little is needed
+             * @enum {string}
+             */
+            lengths: "enough" | "whole";
+            /**
              * @description How a sewing line on the diagonal is shown to the needle
              * @enum {string}
              */
