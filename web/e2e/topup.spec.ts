@@ -88,7 +88,7 @@ test("a wide piece is a backing, and every fabric has a width of its own", async
   await page.getByLabel("Length").fill("3 yd");
   await page.getByLabel("How many", { exact: true }).fill("1");
   await page.getByRole("button", { name: "Put it on the shelf" }).click();
-  await expect(page.getByText("1 of 1 free").first()).toBeVisible();
+  await expect(page.getByText("Wide back, 108″ × 108″", { exact: true })).toBeVisible();
   const at = await fromLibrary(page, "Rails turned", "Wide");
   await page.goto(`${at}/quilt`);
   await page.getByRole("button", { name: "Add a fabric" }).click();
