@@ -245,6 +245,11 @@ func TestWhatIsCutIsNotFreed(t *testing.T) {
 	slices.Reverse(rests)
 	count("cut-five-squares", 5)
 	lies("five are cut", 7, 0, 7, 2, rests...)
+	// Of the seven that are missing one and two come of what is left, four of a piece more.
+	rest := decode[Project](t, s.do("POST", "/api/quilts/quilt-one/anew", "")).Plan.Cut[0].Shelf[0]
+	if rest != "7 of 8½″ × 8½″ from 1 piece of 21″ × 18″, and from 2 that are left of others on the shelf, for Square" {
+		t.Error(rest)
+	}
 	away(true)
 	lies("put away", 7, 7, 0, 2, rests...)
 	if code := make("quilt-two", 8, "Two"); code != 422 {

@@ -312,13 +312,13 @@ func (k *kept) readOn(ctx context.Context, quilt string, l *logged, to int64) er
 // lookAtCloth works out what was cut of promised cloth in every quilt: before something is written, never in the middle
 // of that.
 func (k *kept) lookAtCloth(ctx context.Context) error {
-	quilts, err := k.store.Quilts(ctx)
+	quilts, err := k.store.Promised(ctx)
 	if err != nil {
 		return err
 	}
 	all := map[string]map[string]cloth.Gone{}
 	for _, q := range quilts {
-		if err := k.read(ctx, q.ID, func(l *logged) { all[q.ID] = l.log.Supplies() }); err != nil {
+		if err := k.read(ctx, q, func(l *logged) { all[q] = l.log.Supplies() }); err != nil {
 			return err
 		}
 	}

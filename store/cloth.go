@@ -35,6 +35,13 @@ func cloth(ctx context.Context, db sqlx.QueryerContext) ([]Cloth, error) {
 	return list, err
 }
 
+// Promised lists the projects that cloth was promised to in any of their revisions.
+func (s *Store) Promised(ctx context.Context) (list []string, err error) {
+	err = s.read.SelectContext(ctx, &list,
+		`SELECT DISTINCT quilt FROM revisions WHERE instr(document, '"supplies"') > 0 ORDER BY quilt`)
+	return list, wrap("list whom cloth is promised", err)
+}
+
 // ErrLiesOtherwise says that a piece was said to lie on the shelf as it no longer does.
 var ErrLiesOtherwise = errors.New("the piece of cloth lies otherwise by now")
 

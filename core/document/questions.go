@@ -70,7 +70,7 @@ var questions = []Question{
 	asked("/schools/prepare", "Before cutting, cloth is", school.Preparings,
 		func(d *Document) *school.Preparing { return &d.Schools.Prepare }),
 	asked("/schools/ends", "Ends of strips", school.EndsWays, func(d *Document) *school.Ends { return &d.Schools.Ends }),
-	asked("/schools/lengths", "Strips of which little is needed are cut", school.LengthsWays,
+	asked("/schools/lengths", "Strips for a few pieces are cut", school.LengthsWays,
 		func(d *Document) *school.Lengths { return &d.Schools.Lengths }),
 	asked("/schools/measure", "What is measured", school.Measurings,
 		func(d *Document) *school.Measuring { return &d.Schools.Measure }),

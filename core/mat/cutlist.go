@@ -680,20 +680,18 @@ func dealtStrips(f cutting.FabricPlan, s cutting.StripPlan) []string {
 
 // PieceWords says how many of a size come from which pieces of the shelf.
 func (b AtMat) PieceWords(one cutting.FromPiece) string {
-	size := b.sizeOfPiece(one.Have)
-	pieces := words.Plural(one.Pieces, pieceOf(one.Have)) + " of " + size
-	if one.End != "" {
+	size, whole := b.sizeOfPiece(one.Have), one.Pieces-one.Rests
+	pieces := words.Plural(whole, pieceOf(one.Have)) + " of " + size
+	switch {
+	case one.End != "":
 		pieces = fmt.Sprintf("what is left of %s of %s: %s", words.Plural(one.Pieces, "strip"), b.Say(one.Have.L), size)
+	case whole == 0:
+		pieces = fmt.Sprintf("%s that %s left", words.Plural(one.Rests, pieceOf(one.Have)), words.Are(one.Rests))
+	case one.Rests > 0:
+		pieces += fmt.Sprintf(", and from %d that %s left of others", one.Rests, words.Are(one.Rests))
 	}
 	says := fmt.Sprintf("%d of %s × %s from %s", one.Count, b.Say(one.W), b.Say(one.H), pieces)
-	switch whole := one.Pieces - one.Rests; {
-	case one.Rests > 0 && whole == 0:
-		says = fmt.Sprintf("%d of %s × %s from what is left of %s", one.Count, b.Say(one.W), b.Say(one.H),
-			words.Plural(one.Rests, pieceOf(one.Have)))
-	case one.Rests > 0:
-		says = fmt.Sprintf("%d of %s × %s from %s of %s, and from what is left of %d more", one.Count, b.Say(one.W),
-			b.Say(one.H), words.Plural(whole, pieceOf(one.Have)), size, one.Rests)
-	case one.Each > 1 && one.Pieces > 1:
+	if one.Each > 1 && one.Pieces > 1 && one.Rests == 0 {
 		says += fmt.Sprintf(", %d from each", one.Each)
 	}
 	return says

@@ -425,7 +425,10 @@ func (b AtMat) cleaned(l work.MatLine) string {
 
 // From says where a supply is taken from.
 func From(have cloth.Have) string {
-	if have.InHand {
+	switch {
+	case have.Rest:
+		return " that is left of what was begun"
+	case have.InHand:
 		return " that you have in hand"
 	}
 	return " from the shelf"
@@ -433,7 +436,10 @@ func From(have cloth.Have) string {
 
 // WhereIs says where a supply lies.
 func WhereIs(have cloth.Have) string {
-	if have.InHand {
+	switch {
+	case have.Rest:
+		return "of what was begun"
+	case have.InHand:
 		return "in hand"
 	}
 	return "on the shelf"

@@ -16,8 +16,9 @@ type Plan struct {
 	Book   *stock.Book
 	work   *work.Work
 	things []netItem
-	order  []int // of the things: each after all that take it
-	of     []int // by step: which thing it makes
+	order  []int             // of the things: each after all that take it
+	of     []int             // by step: which thing it makes
+	taken  [][]work.StepTake // by step, with what is one thing together
 	index  map[work.Identity]int
 	bare   map[work.Identity]bool // what serves for any of them, however it is pressed
 }
@@ -62,6 +63,7 @@ func listed(w *work.Work) *Plan {
 		t.root += s.Make - s.Spare
 		p.of[i], step[s.ID] = k, i
 	}
+	p.taken = make([][]work.StepTake, len(w.Steps))
 	for i, s := range w.Steps {
 		t := &p.things[p.of[i]]
 		for _, other := range s.Also {
@@ -69,9 +71,40 @@ func listed(w *work.Work) *Plan {
 				t.also = append(t.also, lent{p.of[j], other.Count})
 			}
 		}
+		p.taken[i] = p.together(s.Takes, step)
 	}
 	p.sort()
 	return p
+}
+
+// Parts is what a step takes; what it takes of two steps that make the same thing together, for that lies in one pile.
+func (p *Plan) Parts(step int) []work.StepTake { return p.taken[step] }
+
+func (p *Plan) together(takes []work.StepTake, step map[naming.Step]int) []work.StepTake {
+	type pile struct{ thing, per int }
+	list, seen := takes, map[pile]int{} // of what is taken alike
+	for k, of := range takes {
+		i, known := step[of.Step]
+		if !known || of.Shared {
+			continue
+		}
+		one := pile{p.of[i], of.Per}
+		first, twice := seen[one]
+		if !twice || (takes[first].At == nil) != (of.At == nil) {
+			seen[one] = k
+			continue
+		}
+		if &list[0] == &takes[0] {
+			list = slices.Clone(takes)
+		}
+		list[k].Step = "" // it is told with the first
+		if of.At == nil {
+			list[first].Each += of.Each
+		} else {
+			list[first].At = slices.Sorted(slices.Values(slices.Concat(list[first].At, of.At)))
+		}
+	}
+	return slices.DeleteFunc(list, func(t work.StepTake) bool { return t.Step == "" })
 }
 
 // sort puts every thing after all that take it.

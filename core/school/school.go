@@ -115,8 +115,7 @@ var (
 			"ones: less cloth, more handling."},
 	}
 	LengthsWays = Ways[Lengths]{
-		{LongEnough, "as long as they must be", "Where little is needed of a strip the cut list says how short it may be, " +
-			"so that an end will do; nothing is taken to be left of it."},
+		{LongEnough, "as long as they must be", "The cut list says how short each may be, so that an end will do."},
 		{CutWhole, "whole, from selvedge to selvedge", "What is left of a strip has a length, and is cut first when more " +
 			"is needed."},
 	}

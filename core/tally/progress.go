@@ -282,8 +282,8 @@ func (f foldGauged) use() foldUsed {
 			f.moreThanParts(i)
 		}
 	}
-	for i, s := range f.w.Steps {
-		for n, of := range f.together(s.Takes) {
+	for i := range f.w.Steps {
+		for n, of := range f.net.Parts(i) {
 			j, ok := f.index[of.Step]
 			if !ok || !f.there.Held[f.net.Item(j)].Counted {
 				f.Steps[i].Ready = -1
@@ -295,31 +295,6 @@ func (f foldGauged) use() foldUsed {
 		}
 	}
 	return foldUsed{f}
-}
-
-// together puts what a step takes of two steps that make the same thing together: both lie in one pile.
-func (f foldGauged) together(takes []work.StepTake) []work.StepTake {
-	list := takes
-	for k := len(takes) - 1; k > 0; k-- {
-		of := takes[k]
-		i := slices.IndexFunc(takes[:k], func(o work.StepTake) bool {
-			a, known := f.index[o.Step]
-			b, both := f.index[of.Step]
-			return known && both && f.net.Item(a) == f.net.Item(b) && o.Per == of.Per && (o.At == nil) == (of.At == nil) &&
-				!o.Shared && !of.Shared
-		})
-		if i < 0 {
-			continue
-		}
-		if len(list) == len(takes) {
-			list = slices.Clone(takes)
-		}
-		if list[i].Each += of.Each; of.At != nil {
-			list[i].Each, list[i].At = takes[i].Each, slices.Sorted(slices.Values(slices.Concat(list[i].At, list[k].At)))
-		}
-		list = slices.Delete(list, k, k+1)
-	}
-	return list
 }
 
 // ready is how many more of a step can be made from what there is of one part.

@@ -98,12 +98,13 @@ function Piece({ held: h }: { held: Held }) {
         </Text>
         {h.promised.map((p) => (
           <Text key={p.quilt} fontSize="note">
-            {`${[p.count > 0 && `${p.count} promised to`, p.cut > 0 && `${p.cut} cut for`].filter(Boolean).join(", ")} `}
+            {p.count > 0 ? `${p.count} promised to ` : `${p.cut} cut for `}
             <Link to={`/q/${p.quilt}/quilt`}>
               <Text as="span" textDecoration="underline">
                 {p.name}
               </Text>
             </Link>
+            {p.count > 0 && p.cut > 0 && `, ${p.cut} cut for it`}
           </Text>
         ))}
         {h.left.length > 0 && (
