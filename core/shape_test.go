@@ -37,7 +37,7 @@ var longer = map[string]int{
 	"triangle.flips": 64, "straight.line": 62, "record.Read": 76,
 	"tally.seam":  70,
 	"drawn.marks": 67, "askunits.Resize": 72, "iron.sides": 68, "askunits.movesOf": 78,
-	"needle.layings": 76, "dealt.block": 73, "tally.printed": 71, "instructions.Of": 71,
+	"needle.layings": 76, "dealt.block": 73, "tally.printed": 71,
 	"decided.twoWays": 70, "recut.Closings": 69, "making.asMeasured": 69, "drawn.borderMarks": 69, "quilt.Check": 67,
 	"machine.sewn": 67, "laying.straight": 66, "instructions.Text": 66, "quilt.Triangles": 65,
 	"making.FallsOut": 65, "askunits.PartsOf": 65,

@@ -26,6 +26,7 @@ import (
 	"vicis/core/instructions"
 	rest "vicis/core/net"
 	"vicis/core/plan"
+	"vicis/core/problem"
 	"vicis/core/rules"
 	"vicis/core/stock"
 	"vicis/core/work"
@@ -175,35 +176,48 @@ func planCommand() *cobra.Command {
 			}
 			d, problems := document.Read(data)
 			var p plan.Plan
-			anew := func(w *work.Work) *work.Work { return w }
-			if from != "" {
-				events, err := eventsOf(from)
-				if err != nil {
-					return err
-				}
-				anew = func(w *work.Work) *work.Work { return rest.Of(w).Here(stock.Counted(w, events...)).Work() }
+			anew, err := fromHere(from, func(here *rest.Plan, _ *stock.Account) *work.Work { return here.Work() })
+			if err != nil {
+				return err
 			}
 			if !problems.Stopped() {
 				p, _, problems = plan.Anew(d, problems, anew)
 			}
-			for _, pr := range problems {
-				fmt.Fprintf(c.ErrOrStderr(), "%s: %s %s\n", pr.At, pr.Says, pr.Mend)
-			}
-			if problems.Stopped() {
-				return fmt.Errorf("%s cannot be planned", args[0])
-			}
-			if asJSON {
-				enc := json.NewEncoder(c.OutOrStdout())
-				enc.SetIndent("", "  ")
-				return enc.Encode(p)
-			}
-			_, err = io.WriteString(c.OutOrStdout(), plan.TextOf(d, p))
-			return err
+			return show(c, args[0], problems, asJSON, p, func() string { return plan.TextOf(d, p) })
 		},
 	}
 	c.Flags().BoolVar(&asJSON, "json", false, "as JSON")
 	c.Flags().StringVar(&from, "from", "", "what was tallied of it, as export writes it: its cutting is what is still to cut")
 	return c
+}
+
+// fromHere plans work anew from what was tallied of it, where that is said.
+func fromHere(tally string, of func(*rest.Plan, *stock.Account) *work.Work) (func(*work.Work) *work.Work, error) {
+	if tally == "" {
+		return func(w *work.Work) *work.Work { return w }, nil
+	}
+	events, err := eventsOf(tally)
+	return func(w *work.Work) *work.Work {
+		account := stock.Counted(w, events...)
+		return of(rest.Of(w).Here(account), account)
+	}, err
+}
+
+// show prints what a file comes to, as JSON or as a text, and what is wrong with it.
+func show(c *cobra.Command, file string, problems problem.List, asJSON bool, what any, text func() string) error {
+	for _, pr := range problems {
+		fmt.Fprintf(c.ErrOrStderr(), "%s: %s %s\n", pr.At, pr.Says, pr.Mend)
+	}
+	if problems.Stopped() {
+		return fmt.Errorf("%s cannot be planned", file)
+	}
+	if asJSON {
+		enc := json.NewEncoder(c.OutOrStdout())
+		enc.SetIndent("", "  ")
+		return enc.Encode(what)
+	}
+	_, err := io.WriteString(c.OutOrStdout(), text())
+	return err
 }
 
 func backupCommand() *cobra.Command {
@@ -275,8 +289,9 @@ func dataFlag(c *cobra.Command, data *string) {
 // sheetCommand prints the work on a project line by line.
 func sheetCommand() *cobra.Command {
 	var asJSON bool
+	var from string
 	c := &cobra.Command{
-		Use: "sheet FILE", Short: "Print the work on a project as a sheet of instructions, line by line",
+		Use: "sheet FILE", Short: "Print the work on a project as a sheet of instructions, line by line: all of it, or what is still to do",
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			data, err := os.ReadFile(args[0])
@@ -284,29 +299,25 @@ func sheetCommand() *cobra.Command {
 				return err
 			}
 			d, problems := document.Read(data)
-			w := &work.Work{}
+			anew, err := fromHere(from, (*rest.Plan).ToGo)
+			if err != nil {
+				return err
+			}
+			var s instructions.InstructionSheet
 			if !problems.Stopped() {
-				if w, _ = work.Of(d); w.Problems != nil {
+				w, _ := work.Of(d)
+				if w.Problems != nil {
 					problems = append(problems, *w.Problems...)
 				}
+				if !problems.Stopped() {
+					s = instructions.Of(anew(w))
+				}
 			}
-			for _, pr := range problems {
-				fmt.Fprintf(c.ErrOrStderr(), "%s: %s %s\n", pr.At, pr.Says, pr.Mend)
-			}
-			if problems.Stopped() {
-				return fmt.Errorf("%s cannot be planned", args[0])
-			}
-			s := instructions.Of(w)
-			if asJSON {
-				enc := json.NewEncoder(c.OutOrStdout())
-				enc.SetIndent("", "  ")
-				return enc.Encode(s)
-			}
-			_, err = io.WriteString(c.OutOrStdout(), s.Text())
-			return err
+			return show(c, args[0], problems, asJSON, s, s.Text)
 		},
 	}
 	c.Flags().BoolVar(&asJSON, "json", false, "as JSON, for programs (docs/sheet.md)")
+	c.Flags().StringVar(&from, "from", "", "what was tallied of it, as export writes it: it tells what is still to do")
 	return c
 }
 

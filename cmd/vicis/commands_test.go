@@ -224,6 +224,19 @@ func TestAnExportIsReadBack(t *testing.T) {
 		strings.Contains(rest, "Drizzle: 63″") {
 		t.Errorf("the rest:\n%s", rest)
 	}
+	// The sheet of what is still to do: of the cutting the strips of the border alone, and then what is still to sew.
+	told := func(args ...string) string {
+		said.Reset()
+		if err := run(append([]string{"sheet"}, args...)...); err != nil {
+			t.Fatal(err)
+		}
+		return said.String()
+	}
+	rest = told("--from", tally, file)
+	if strips := strings.Count(rest, " Cut "); strips != 1 || !strings.Contains(rest, " Cut 7 strips 3½″ wide.") ||
+		!strings.Contains(rest, " Sew the border, sides: 2 seams.") || strings.Count(told(file), " Cut ") < 5 {
+		t.Errorf("what is still to do:\n%s", rest)
+	}
 	if err := run("plan", "--from", lines, file); err == nil || !strings.Contains(err.Error(), "tally.jsonl, line 1") {
 		t.Errorf("a torn line: %v", err)
 	}

@@ -9,10 +9,12 @@ type cover struct {
 	columns []column
 }
 
-// column is one source: what one run gives to each row, and how many things it gives in all.
+// column is one source: what one run gives to each row, how many things it gives in all, and how many runs there are at
+// most.
 type column struct {
 	gives []int
 	total int
+	most  int
 }
 
 // mostLooks is how long the search goes on, in looks at what a column gives to a row; what it has by then is used, and
@@ -76,7 +78,7 @@ func (s *coverSearch) branch(k int, rest []int, out, runs int) {
 			most = max(most, ceil(n, col.gives[r]))
 		}
 	}
-	for n := most; n >= 0; n-- {
+	for n := min(most, col.most); n >= 0; n-- {
 		left := slices.Clone(rest)
 		for r := range left {
 			left[r] -= n * col.gives[r]

@@ -3,6 +3,7 @@ package demand
 
 import (
 	"maps"
+	"math"
 	"slices"
 
 	"vicis/core/naming"
@@ -127,30 +128,7 @@ func (p *Plan) solve(d Demand, sources []int, need map[naming.Step]int) {
 			}
 		}
 	}
-	// A row for each thing; for one that others stand in for, a row for all of them together.
-	c := cover{need: make([]int, len(items)), columns: make([]column, len(sources))}
-	for k, id := range items {
-		c.need[k] = need[id] + spare[id]
-		for _, other := range d.Also[id] {
-			c.need[k] += need[other] + spare[other]
-		}
-	}
-	for n, i := range sources {
-		col := column{gives: make([]int, len(items))}
-		for _, g := range d.Sources[i].gives() {
-			col.gives[index[g.ID]] += g.Count
-			col.total += g.Count
-		}
-		pooled := append([]int(nil), col.gives...)
-		for k, id := range items {
-			for _, other := range d.Also[id] {
-				if j, ok := index[other]; ok {
-					pooled[k] += col.gives[j]
-				}
-			}
-		}
-		c.columns[n] = column{gives: pooled, total: col.total}
-	}
+	c := d.coverOf(sources, items, index, func(id naming.Step) int { return need[id] + spare[id] })
 	runs, proven := c.solve()
 	p.Proven = p.Proven && proven
 	made := map[naming.Step]int{}
@@ -191,6 +169,59 @@ func (p *Plan) solve(d Demand, sources []int, need map[naming.Step]int) {
 		l.Left = made[id] - l.Make() - l.Lent
 		p.Lines[id] = l
 	}
+}
+
+// coverOf is which runs cover what is asked for of the things of some sources.
+func (d Demand) coverOf(
+	sources []int, items []naming.Step, index map[naming.Step]int, asked func(naming.Step) int,
+) cover {
+	// A row for each thing; for one that others stand in for, a row for all of them together.
+	c := cover{need: make([]int, len(items)), columns: make([]column, len(sources))}
+	for k, id := range items {
+		c.need[k] = asked(id)
+		for _, other := range d.Also[id] {
+			c.need[k] += asked(other)
+		}
+	}
+	for n, i := range sources {
+		col := column{gives: make([]int, len(items))}
+		for _, g := range d.Sources[i].gives() {
+			col.gives[index[g.ID]] += g.Count
+			col.total += g.Count
+		}
+		col.most = d.most(d.Sources[i], asked)
+		pooled := append([]int(nil), col.gives...)
+		for k, id := range items {
+			for _, other := range d.Also[id] {
+				if j, ok := index[other]; ok {
+					pooled[k] += col.gives[j]
+				}
+			}
+		}
+		col.gives = pooled
+		c.columns[n] = col
+	}
+	return c
+}
+
+// most is how many runs there are of a source at most: for what stands in and falls out besides what it is run for it
+// is not run. What gives nothing else is there for that.
+func (d Demand) most(s Source, need func(naming.Step) int) (n int) {
+	stands := map[naming.Step]bool{}
+	for _, others := range d.Also {
+		for _, other := range others {
+			stands[other] = true
+		}
+	}
+	besides := false
+	for _, g := range s.gives() {
+		besides = besides || !stands[g.ID]
+		n = max(n, ceil(need(g.ID), g.Count))
+	}
+	if !besides {
+		return math.MaxInt
+	}
+	return n
 }
 
 // grouping joins sources whose runs are chosen together.

@@ -180,6 +180,17 @@ func TestWhatIsLeftOverStandsIn(t *testing.T) {
 	if p := count(t, d); p.Runs["eight"] != 2 || p.Runs["two"] != 1 || p.Lines["e"].Left+p.Lines["h"].Left != 0 {
 		t.Errorf("%+v", p)
 	}
+	// No corner is made that no block takes, though two more would leave less over: 96 − 6 × 2 = 84 halves in 11 runs.
+	d = Demand{
+		Sources: []Source{
+			{ID: "corner", Gives: []RunGive{{"corner", 1}, {"bonus", 2}}}, {ID: "eight", Gives: []RunGive{{"half", 8}}},
+		},
+		Wanted: map[naming.Step]int{"corner": 6, "half": 96}, Also: map[naming.Step][]naming.Step{"half": {"bonus"}},
+	}
+	if p := count(t, d); p.Runs["corner"] != 6 || p.Runs["eight"] != 11 ||
+		fmt.Sprint(p.Lines["half"].From) != "[{bonus 8}]" {
+		t.Errorf("%+v", p)
+	}
 	d = Demand{
 		Sources: []Source{{ID: "a", Takes: []RunTake{{"b", 1}}}, {ID: "b", Takes: []RunTake{{"a", 1}}}},
 		Wanted:  map[naming.Step]int{"a": 1},
@@ -277,6 +288,16 @@ func integerProgram(t *testing.T, solver string, d Demand) int {
 			fmt.Fprintf(&lp, " + %d %s", n, s)
 		}
 		fmt.Fprintf(&lp, " >= %d\n", need)
+	}
+	for i, s := range d.Sources { // for t1, which stands in, nothing else is made
+		n, besides := 0, len(d.Also) == 0
+		for _, g := range s.Gives {
+			n = max(n, (d.Wanted[g.ID]+g.Count-1)/g.Count)
+			besides = besides || g.ID != "t1"
+		}
+		if len(d.Also) > 0 && besides {
+			fmt.Fprintf(&lp, " most_%d: %s <= %d\n", i, s.ID, n)
+		}
 	}
 	for id := range totals {
 		row("need_"+id, append([]naming.Step{naming.Step(id)}, d.Also[naming.Step(id)]...))

@@ -58,7 +58,7 @@ func (t *teller) cut(part work.MatPart, l work.MatLine, says string) {
 		}
 	case work.AcrossIt:
 		line.Do, line.Of = CutAcross, t.from(l)
-		line.Cuts = t.marks(l)
+		line.Cuts, line.Rest = t.marks(l), inches(measure.Length(l.Pattern.Rest))
 	case work.Piece:
 		t.pieces(&line, l)
 	case work.Wait, work.Border:
@@ -92,8 +92,10 @@ func (t *teller) from(l work.MatLine) naming.Step {
 // marks are the cuts across, one after another.
 func (t *teller) marks(l work.MatLine) []Cut {
 	at, which := l.Across.Marks(*l.Pattern, &t.Work.Table)
-	squared := at[0]
-	list := []Cut{{Reads: inches(at[0]), Text: t.Say(at[0])}}
+	squared, list := at[0], []Cut{}
+	if squared > 0 { // what is left of one that was begun has a square end
+		list = append(list, Cut{Reads: inches(squared), Text: t.Say(squared)})
+	}
 	for i := 1; i < len(at); i++ {
 		c := Cut{Reads: inches(at[i] - squared), Text: t.Say(at[i] - squared)}
 		if which[i] < 0 {

@@ -75,6 +75,7 @@ type Instruction struct {
 	Fabric string      `json:"fabric,omitempty" doc:"Of cloth, strips and pieces"`
 	Wide   float64     `json:"wide,omitempty" doc:"Of cloth, strips and pieces, in inches; of an edge what is cut off"`
 	Left   float64     `json:"left,omitempty" doc:"Of a length on the shelf: how much is left of it"`
+	Rest   float64     `json:"rest,omitempty" doc:"Cut across is what is left of one that was begun, so long, from its square end"`
 	Prints []int       `json:"prints,omitempty" doc:"Of an assortment: how many strips from each of its prints; those beyond come from lengths on the shelf"`
 	Lost   float64     `json:"lost,omitempty" doc:"What is left before the first of strips that are rows of motifs, and again wherever the edge is cleaned between two"`
 	Longs  []float64   `json:"longs,omitempty" doc:"Of an assortment: how long the cloth of each of its prints is"`
@@ -218,26 +219,7 @@ func Of(w *work.Work) InstructionSheet {
 	for _, s := range w.Steps {
 		out.Piles[s.ID] = s.Called
 	}
-	sewn := map[naming.Step]bool{}
-	for i, told := range mat.Of(w).Script() {
-		part := w.Script[i]
-		for k, l := range part.Lines {
-			says := strings.Join(nonEmpty(told.Lines[k].Says, told.Lines[k].Held), " ")
-			if rows := told.Lines[k].Rows; len(rows) > 0 {
-				says += " First " + strings.Join(rows, "; ") + "."
-			}
-			if l.Kind == work.SewSet {
-				for _, b := range w.Batches {
-					if w.Acts[b.ID].Made.Unit.ID == part.Set && b.Stage == batching.Sets {
-						t.lines = append(t.lines, t.batch(b))
-						sewn[b.ID] = true
-					}
-				}
-				continue
-			}
-			t.cut(part, l, says)
-		}
-	}
+	sewn := t.script()
 	for _, b := range w.Batches {
 		if sewn[b.ID] || b.Make == 0 {
 			continue
@@ -245,6 +227,7 @@ func Of(w *work.Work) InstructionSheet {
 		if b.Does == making.Trims && w.Acts[b.ID].Act.Does == making.Sews { // it falls out where what it is cut off is sewn
 			continue
 		}
+		t.joins(b)
 		line := t.batch(b)
 		for _, g := range line.Gives { // all that falls out of one run is one line
 			sewn[g.Step] = true
@@ -272,6 +255,32 @@ func Of(w *work.Work) InstructionSheet {
 		}
 	}
 	return out
+}
+
+// script tells the cutting and the strip sets between it: which batches were told with it.
+func (t *teller) script() map[naming.Step]bool {
+	w := t.Work
+	sewn := map[naming.Step]bool{}
+	for i, told := range mat.Of(w).Script() {
+		part := w.Script[i]
+		for k, l := range part.Lines {
+			says := strings.Join(nonEmpty(told.Lines[k].Says, told.Lines[k].Held), " ")
+			if rows := told.Lines[k].Rows; len(rows) > 0 {
+				says += " First " + strings.Join(rows, "; ") + "."
+			}
+			if l.Kind == work.SewSet {
+				for _, b := range w.Batches {
+					if w.Acts[b.ID].Made.Unit.ID == part.Set && b.Stage == batching.Sets && b.Make > 0 {
+						t.lines = append(t.lines, t.batch(b))
+						sewn[b.ID] = true
+					}
+				}
+				continue
+			}
+			t.cut(part, l, says)
+		}
+	}
+	return sewn
 }
 
 func nonEmpty(list ...string) (out []string) {

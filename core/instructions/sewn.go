@@ -11,6 +11,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/needle"
 	"vicis/core/quilt"
+	"vicis/core/work"
 )
 
 // What is done at the machine.
@@ -100,7 +101,14 @@ func (t *teller) sew(line *Instruction, b batching.Batch, act making.Act) {
 		line.Each, line.Times, card.Lies = false, b.Make/2, card.Lies[:2]
 	}
 	web, _ := t.Work.Layout.Web()
+	sewn := 0
+	if line.Each { // those that are still to sew are the last
+		sewn = len(card.Lies) - min(len(card.Lies), b.Make)
+	}
 	for i, l := range card.Lies {
+		if i < sewn {
+			continue
+		}
 		seam := t.seam(l)
 		if b.ID.Column() > 0 {
 			seam.Row, seam.After, line.After = web[i]+1, (360-l.Turned)%360, 0
@@ -138,11 +146,9 @@ func (t *teller) layer(l needle.LayerUnder) LayerLaid {
 	if l.Turn%90 != 0 {
 		out.Of, out.Half = "", l.From
 	}
-	for _, f := range t.Work.Cut.Fabrics {
-		for _, s := range f.Strips {
-			out.Strip = out.Strip || s.ID == l.From && s.Joined != nil && !s.Lengths
-		}
-	}
+	out.Strip = slices.ContainsFunc(t.Work.Steps, func(s work.Step) bool {
+		return s.ID == l.From && s.Of.Strip != nil && s.Of.Strip.Joined != nil && !s.Of.Strip.Lengths
+	})
 	return out
 }
 
@@ -227,7 +233,7 @@ func (t *teller) standIns(step naming.Step, line Instruction) {
 	}
 	for _, id := range slices.Sorted(maps.Keys(t.Work.Lines)) {
 		for _, from := range t.Work.Lines[id].From {
-			if !slices.Contains(falls, from.ID) {
+			if !slices.Contains(falls, from.ID) || from.Count == 0 {
 				continue
 			}
 			turn, _ := t.turn(from.ID, t.given(id))
@@ -236,6 +242,23 @@ func (t *teller) standIns(step naming.Step, line Instruction) {
 				Says: fmt.Sprintf("%d of %s stand in for %s.", from.Count, t.Work.NameOf(from.ID), t.Work.NameOf(id)),
 			})
 		}
+	}
+}
+
+// joins tells of the strips of a border that all lie there already: the script of the cutting has no line for them.
+func (t *teller) joins(b batching.Batch) {
+	i := slices.IndexFunc(t.Work.Layout.Rings, func(r quilt.BorderRing) bool {
+		return r.Rows == nil && r.Border.ID == b.ID.Border() && b.ID.IsSides()
+	})
+	if i < 0 {
+		return
+	}
+	strips := t.Work.Layout.Rings[i].Border.ID.Strips()
+	if !slices.ContainsFunc(t.lines, func(l Instruction) bool { return l.Do == EndToEnd && l.Of == strips }) {
+		t.lines = append(t.lines, Instruction{
+			Do: EndToEnd, Of: strips, Times: 1,
+			Says: fmt.Sprintf("The strips for %s are cut: its lengths come from these.", t.Work.Layout.Rings[i].Border.Name),
+		})
 	}
 }
 

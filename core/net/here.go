@@ -126,5 +126,19 @@ func (p *Plan) given(w *work.Work) *Plan {
 	return out
 }
 
+// ToGo is the work that is still to do: of everything as many as are missing, given what lies there and what stands in.
+func (p *Plan) ToGo(l *stock.Account) *work.Work {
+	needs, _ := p.From(p.There(l))
+	missing, lent := map[naming.Step]int{}, map[naming.Step]int{}
+	for i, s := range p.work.Steps {
+		missing[s.ID] = needs[i].ToGo
+		lent[s.ID] = needs[i].Gross - needs[i].OnHand
+		for _, k := range p.Makers(i) {
+			lent[s.ID] -= needs[k].ToGo
+		}
+	}
+	return p.work.ToGo(missing, lent)
+}
+
 // Work is the work of which these are the things.
 func (p *Plan) Work() *work.Work { return p.work }

@@ -36,6 +36,7 @@ type Account struct {
 	marks   []mark
 	alike   map[work.Identity][]int // things that differ in how they are pressed alone
 	across  map[int][]cutter        // by the thing that is cut across
+	ends    map[int][]int           // by strips, what is cut from what is left of them
 }
 
 // cutter is a thing that is cut across another, each so wide.
@@ -107,7 +108,7 @@ func NewAccount() *Account {
 		Log: record.NewLog(), things: map[work.Identity]int{}, steps: map[at]int{}, facts: map[*Recipe]*known{},
 		now: nothing(), alike: map[work.Identity][]int{},
 		keys: map[record.Key]work.Identity{}, planned: map[record.Key]int{}, named: map[record.Key]*Recipe{},
-		told: map[record.Key]*known{}, across: map[int][]cutter{},
+		told: map[record.Key]*known{}, across: map[int][]cutter{}, ends: map[int][]int{},
 	}
 }
 
@@ -433,6 +434,12 @@ func (l *Account) know(r *Recipe) *known {
 	for _, d := range r.Draws {
 		from := l.number(work.OfShelf(d.Supply))
 		k.drawn = append(k.drawn, l.crosses(cutter{offKey{from, k.thing, Stuff{}, ""}, 0, d.Laid}))
+		if d.Laid.End != nil {
+			strips := l.number(d.Laid.End.Of)
+			if !slices.Contains(l.ends[strips], from) {
+				l.ends[strips] = append(l.ends[strips], from)
+			}
+		}
 	}
 	for _, t := range r.Else {
 		k.serves = append(k.serves, l.number(t))

@@ -71,6 +71,13 @@ type CutLayout struct {
 	Used  int               `json:",omitempty"` // of what it is cut from, until then
 	Had   []fewest.Offcut   `json:",omitempty"`
 	Left  []cloth.LeftPiece `json:",omitempty"` // the same of a supply
+	End   *EndOf            `json:",omitempty"` // what it is cut from is left of strips
+}
+
+// EndOf is what is left of a strip, so long.
+type EndOf struct {
+	Of   work.Identity
+	Long measure.Length
 }
 
 // CutLine is so many strips that are cut alike, or pieces that are left of some, so long.

@@ -20,7 +20,7 @@ func (l *Account) Rests(t work.Identity) []fewest.Offcut {
 	}
 	var list []fewest.Offcut
 	add := func(long measure.Length, n int) {
-		if long > 0 && n > 0 {
+		if long > 0 && n != 0 {
 			list = append(list, fewest.Offcut{Length: int64(long), Count: n})
 		}
 	}
@@ -62,7 +62,31 @@ func (l *Account) Rests(t work.Identity) []fewest.Offcut {
 	if begun != l.now.piles[from].used {
 		return nil
 	}
-	return together(list)
+	if !l.cutFromEnds(from, laid, add) {
+		return nil
+	}
+	if list = together(list); slices.ContainsFunc(list, func(r fewest.Offcut) bool { return r.Count < 0 }) {
+		return nil
+	}
+	return slices.DeleteFunc(list, func(r fewest.Offcut) bool { return r.Count == 0 })
+}
+
+// cutFromEnds takes off what was cut from what was left of some by a layout or since; whether that is known.
+func (l *Account) cutFromEnds(from int, laid *cutter, add func(measure.Length, int)) bool {
+	after := 0
+	if laid != nil {
+		after = laid.laid.After
+	}
+	for _, end := range l.ends[from] {
+		cut, several := l.latest(end)
+		if several || cut == nil && l.now.piles[end].used > 0 {
+			return false
+		}
+		if cut != nil && cut.laid.After >= after {
+			add(cut.laid.End.Long, cut.laid.Used-l.now.piles[end].used)
+		}
+	}
+	return true
 }
 
 // latest is the layout by which something was cut last; whether there are several of which nobody knows.
@@ -101,6 +125,11 @@ func (l *Account) Uncut(t work.Identity, stuff Stuff) (left measure.Length, know
 	}
 	p := &l.now.piles[from]
 	wide, known := l.cutOff(from, stuff)
+	for _, end := range l.ends[from] {
+		if cut, _ := l.latest(end); cut != nil {
+			wide += measure.Length(l.now.piles[end].used) * cut.laid.End.Long
+		}
+	}
 	return max(0, measure.Length(p.used)*(stuff.Long-stuff.Squares)-wide), known && p.presumed == 0
 }
 

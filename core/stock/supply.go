@@ -1,6 +1,7 @@
 package stock
 
 import (
+	"fmt"
 	"slices"
 
 	"vicis/core/cloth"
@@ -61,6 +62,27 @@ func (b *Book) supplies(w *work.Work) {
 		for _, id := range d.draws[r.Makes] {
 			r.Draws = append(r.Draws, Draw{id, d.laid[id]})
 		}
+	}
+	clear(d.draws)
+	for _, one := range w.Cut.Ends {
+		d.end(one)
+	}
+}
+
+// end is patches that are cut from what is left of strips: of those so much less is left then.
+func (d *drawing) end(one cutting.FromPiece) {
+	r, of := d.Of[work.PieceStep(one)], d.Of[one.End]
+	if r == nil || of == nil {
+		return
+	}
+	end := &EndOf{of.Makes, one.Have.W}
+	have := one.Have
+	have.ID = fmt.Sprint("end of ", of.Makes, " ", int64(one.Have.W))
+	d.add(have, CutLine{Times: one.Pieces, Gives: []CutShare{{Makes: r.Makes, N: one.Each}}}, nil)
+	laid := d.laid[have.ID]
+	laid.End = end
+	if !slices.ContainsFunc(r.Draws, func(o Draw) bool { return o.Laid == laid }) {
+		r.Draws = append(r.Draws, Draw{have.ID, laid})
 	}
 }
 

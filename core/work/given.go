@@ -1,6 +1,7 @@
 package work
 
 import (
+	"maps"
 	"slices"
 
 	"vicis/core/batching"
@@ -84,6 +85,44 @@ func (w *Work) After(made map[naming.Step]int) {
 			}
 		}
 	}
+}
+
+// ToGo is the same work where so many of every step are still to be made, and of others so many stand in for it.
+func (w *Work) ToGo(missing, lent map[naming.Step]int) *Work {
+	out := *w
+	out.Steps, out.Batches = slices.Clone(w.Steps), slices.Clone(w.Batches)
+	out.Demand.Runs, out.Demand.Lines = maps.Clone(w.Demand.Runs), maps.Clone(w.Demand.Lines)
+	runs := map[naming.Step]int{}
+	for i, s := range out.Steps {
+		out.Steps[i].Make = missing[s.ID]
+		per := max(1, w.Demand.Runs[w.Acts[s.ID].Act.ID])
+		if run, each := s.Together(); run != "" {
+			per = max(1, s.Make/each)
+		}
+		if act := w.Acts[s.ID].Act.ID; s.Make > 0 {
+			runs[act] = max(runs[act], (missing[s.ID]*per+s.Make-1)/s.Make)
+		}
+	}
+	for act, n := range runs {
+		if w.Demand.Runs[act] > 0 {
+			out.Demand.Runs[act] = n
+		}
+	}
+	for id, line := range w.Lines {
+		if len(line.From) == 0 {
+			continue
+		}
+		line.From = slices.Clone(line.From)
+		for i, from := range line.From {
+			line.From[i].Count = max(0, min(from.Count, lent[id]))
+			lent[id] -= line.From[i].Count
+		}
+		out.Demand.Lines[id] = line
+	}
+	for i, b := range out.Batches {
+		out.Batches[i].Make, out.Batches[i].Spare = missing[b.ID], 0
+	}
+	return &out
 }
 
 // Anew says whether how many of a step are made was planned anew, from what there was.

@@ -220,6 +220,11 @@ func (w *Work) Short(s cutting.StripPlan) (long measure.Length) {
 	switch {
 	case s.Patches != nil:
 		return w.ShortOf(*s.Patches)
+	case s.Joined != nil && s.Count > 0 && s.Ready == s.Count: // as long as the shelf has them, and they are asked for
+		if usable, _ := w.Table.Usable(s.Role); s.Least < usable {
+			return s.Long
+		}
+		return 0
 	case s.Joined != nil || s.Lengths:
 		return 0
 	}

@@ -294,6 +294,7 @@ class Table:
         self.lengths, self.edges, self.ends = {}, {}, []  # cloth that is left of each fabric, its edge, and ends of strips
         self.shelves = []  # lengths of cloth that lie on the shelf
         self.last, self.topped = None, False  # the quilt, as far as it is put together
+        self.squared = {}  # how many of a pile are squared up already
         self.rows = {}  # of a web: what of each row is under way, as it lies in the quilt
 
     def put(self, step, n, piece, kinds=1):
@@ -332,11 +333,24 @@ class Table:
         if step not in self.piles or self.piles[step][0] < n:
             raise Misread(f"{n} are taken from {step}, and there are {self.piles.get(step, [0])[0]}")
         self.piles[step][0] -= n
+        if step in self.squared:
+            self.squared[step] = min(self.squared[step], self.piles[step][0])
         return self.piles[step][1]
 
     def follow(self, line):
         """What a line asks for is the method of its name."""
         getattr(self, {"take": "take_"}.get(line["do"], line["do"]).replace(" ", "_"))(line)
+
+    def changed(self, names):
+        """The quilt is planned anew: piles are called otherwise."""
+        piles, self.piles = self.piles, {}
+        for step, (n, piece) in piles.items():
+            if n or step in self.run:
+                self.put(names.get(step, step), n, piece)
+        self.run = {names.get(step, step): long for step, long in self.run.items()}
+        self.squared = {names.get(step, step): n for step, n in self.squared.items()}
+        for end in self.ends:
+            end[4] = names.get(end[4], end[4])
 
     def words(self, line):
         """Told in words alone: nothing is done."""
@@ -399,7 +413,7 @@ class Table:
 
     def cut_across(self, line):
         """From the left end: each reading is from the end that was cleaned last."""
-        whole = self.take(line["of"], line["times"])
+        whole = self.rest(line) if line.get("rest") else self.take(line["of"], line["times"])
         long, high = whole.size()
         clean = at = 0.0
         for c in line["cuts"]:
@@ -412,7 +426,19 @@ class Table:
                 clean = to
                 continue
             self.put(c["step"], line["times"], laid(part, c))
-        self.ends.append([high, long - at, line["times"], whole.cloth[0][0][0]])
+        self.ends.append([high, long - at, line["times"], whole.cloth[0][0][0], line["of"], whole.kept(box(at, -1, long, high + 1)).home() if long - at > HAIR else None])
+
+    def rest(self, line):
+        """What is left of strips or sets that were begun, so long, with a square end."""
+        wanted, piece = line["times"], None
+        for end in self.ends:
+            if end[4] == line["of"] and abs(end[1] - line["rest"]) < HAIR:
+                taken = min(wanted, end[2])
+                wanted, end[2] = wanted - taken, end[2] - taken
+                piece = end[5] if taken else piece
+        if wanted:
+            raise Misread(f"{wanted} that are {line['rest']} long are not left of {line['of']}")
+        return piece
 
     def cut_pieces(self, line):
         size = sorted((round(line["wide"], 3), round(line["long"], 3)))
@@ -430,10 +456,13 @@ class Table:
             raise Misread("that does not come out of the piece")
 
     def end_to_end(self, line):
+        if line["of"] not in self.piles:
+            raise Misread(f"there are no {line['of']}")
         n, strip = self.piles[line["of"]]
         long, wide = strip.size()
         self.take(line["of"], n)
-        self.run[line["of"]] = n * long - (n - 1) * (wide if line.get("mitred") else 2 * self.seam)
+        seam, had = wide if line.get("mitred") else 2 * self.seam, self.run.get(line["of"], 0)
+        self.run[line["of"]] = had + n * (long - seam) + (seam if n and not had else 0)  # one more seam where some are sewn already
         if line.get("long"):
             self.put(line["step"], line["times"], self.length(line["of"], line["long"], line["times"]))
 
@@ -503,8 +532,10 @@ class Table:
     def square(self, line):
         """All that lie there are trimmed as much off opposite sides, or found to be so large."""
         n, piece = self.piles[line["of"]]
+        n -= self.squared.get(line["of"], 0)
         if n != line["times"]:
             raise Misread(f"{line['times']} of {line['of']} are squared up, and {n} lie there")
+        self.squared[line["of"]] = self.piles[line["of"]][0]
         (w, h), (wide, high) = piece.size(), line["trims"]
         if w < wide - HAIR or h < high - HAIR:
             raise Misread(f"{w:.3f} by {h:.3f} is squared up to {wide} by {high}")
@@ -801,6 +832,8 @@ def main():
         try:
             stages, had = [], {}
             for n, line in enumerate(job["sheet"]["lines"], 1):
+                if n == job.get("after", 0) + 1 and job.get("called"):
+                    table.changed(job["called"])
                 try:
                     table.follow(line)
                 except Misread as e:

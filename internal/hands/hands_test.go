@@ -44,7 +44,11 @@ type job struct {
 	Seams   [][]float64                   `json:"seams"`
 	Crosses []drawn.Cross                 `json:"crosses"`
 
-	Long     map[naming.Step]float64    `json:"long"`               // how long a seam is said to be that is sewn on what lies face down, or of a triangle
+	Long   map[naming.Step]float64     `json:"long"`             // how long a seam is said to be that is sewn on what lies face down, or of a triangle
+	Now    map[naming.Step]naming.Step `json:"now,omitempty"`    // what is one thing is one pile
+	After  int                         `json:"after,omitempty"`  // after so many lines it is planned anew, and steps are
+	Called map[naming.Step]naming.Step `json:"called,omitempty"` // called otherwise
+
 	Measured map[naming.Step][2]float64 `json:"measured,omitempty"` // what came out otherwise than planned, and how wide and high; 0 where it did not
 }
 
@@ -743,12 +747,78 @@ func held(w *work.Work, s instructions.InstructionSheet, c came) (wrong []string
 	return wrong
 }
 
-// staged tells where, line by line, a pile is not as high as the tally of what was made until then says.
-func staged(w *work.Work, s instructions.InstructionSheet, c came) (wrong []string) {
-	index, whole := map[naming.Step]int{}, map[naming.Step]bool{}
+// byLine is what every line of a sheet counts.
+func byLine(w *work.Work, s instructions.InstructionSheet) [][]record.Event {
+	index, list, n := map[naming.Step]int{}, make([][]record.Event, len(s.Lines)), 0
 	for i, st := range w.Steps {
 		index[st.ID] = i
 	}
+	type lineOf struct {
+		line int
+		step naming.Step
+	}
+	seams := map[naming.Step]int{}
+	for _, b := range w.Batches {
+		seams[b.ID] = b.Make
+	}
+	ran := map[naming.Step]lineOf{} // where a run was counted: what else falls out of it comes with that
+	made := func(line int, step naming.Step, many int) {
+		if i, known := index[step]; known && many > 0 {
+			st := w.Steps[i]
+			if run, _ := st.Together(); run != "" && !st.Apart {
+				if at, counted := ran[run]; counted && at.line == line && at.step != step {
+					return
+				}
+				ran[run] = lineOf{line, step}
+			}
+			n++
+			list[line] = append(list[line], record.Event{
+				ID: fmt.Sprintf("made-%06d", n), Step: step, Kind: record.Made, N: many,
+				Exact: st.Exact(), Look: st.Look,
+			})
+		}
+	}
+	for i, l := range s.Lines {
+		for _, cut := range l.Cuts {
+			made(i, countedAt(w, l, cut.Step), l.Times*max(1, cut.N))
+		}
+		for _, g := range l.Gives {
+			made(i, g.Step, l.Times*g.N)
+		}
+		for _, p := range slices.Concat(l.Places...) {
+			made(i, p.Step, l.Times)
+		}
+		switch {
+		case len(l.Gives) > 0 || len(l.Places) > 0 || l.Do == instructions.StandIn: // which nobody counts
+		case l.Each:
+			made(i, l.Step, len(l.Seams))
+		case l.Step.IsCorners():
+			made(i, l.Step, len(l.Seams)*l.Times)
+		case l.Do == instructions.EndToEnd && seams[l.Step] > 0:
+			made(i, l.Step, seams[l.Step])
+		default:
+			made(i, l.Step, l.Times)
+		}
+	}
+	return list
+}
+
+// countedAt is where patches are counted that a line cuts: those of pieces and of ends for themselves.
+func countedAt(w *work.Work, l instructions.Instruction, act naming.Step) naming.Step {
+	if l.Do == instructions.CutPieces {
+		for _, one := range slices.Concat(w.Cut.Pieces, w.Cut.Ends) {
+			wide, long := drawn.Round(one.Have.W.Inches()), drawn.Round(one.Have.L.Inches())
+			if one.Act == act && (one.End != "") == l.End && (!l.End || wide == l.Wide && long == l.Long) {
+				return work.PieceStep(one)
+			}
+		}
+	}
+	return act
+}
+
+// staged tells where, line by line, a pile is not as high as the tally of what was made until then says.
+func staged(w *work.Work, s instructions.InstructionSheet, c came) (wrong []string) {
+	whole := map[naming.Step]bool{}
 	for _, l := range s.Lines {
 		switch l.Do {
 		case instructions.StandIn, instructions.CutPieces: // one pile for what the tally knows as two
@@ -760,45 +830,9 @@ func staged(w *work.Work, s instructions.InstructionSheet, c came) (wrong []stri
 	}
 	whole[naming.BackingLengths] = true // of which one may be halved
 	var events []record.Event
-	type lineOf struct {
-		line int
-		step naming.Step
-	}
-	ran := map[naming.Step]lineOf{} // where a run was counted: what else falls out of it comes with that
-	made := func(line int, step naming.Step, n int) {
-		if i, known := index[step]; known && n > 0 {
-			st := w.Steps[i]
-			if run, _ := st.Together(); run != "" && !st.Apart {
-				if at, counted := ran[run]; counted && at.line == line && at.step != step {
-					return
-				}
-				ran[run] = lineOf{line, step}
-			}
-			events = append(events, record.Event{
-				ID: fmt.Sprintf("made-%06d", len(events)), Step: step, Kind: record.Made, N: n,
-				Exact: st.Exact(), Look: st.Look,
-			})
-		}
-	}
-	for i, l := range s.Lines {
-		for _, cut := range l.Cuts {
-			made(i, cut.Step, l.Times)
-		}
-		for _, g := range l.Gives {
-			made(i, g.Step, l.Times*g.N)
-		}
-		for _, p := range slices.Concat(l.Places...) {
-			made(i, p.Step, l.Times)
-		}
-		switch {
-		case len(l.Gives) > 0 || len(l.Places) > 0:
-		case l.Each:
-			made(i, l.Step, len(l.Seams))
-		case l.Step.IsCorners():
-			made(i, l.Step, len(l.Seams)*l.Times)
-		default:
-			made(i, l.Step, l.Times)
-		}
+	for i, made := range byLine(w, s) {
+		l := s.Lines[i]
+		events = append(events, made...)
 		after := tally.Fold(w, events).Steps
 		lies, tallied := map[work.Identity]int{}, map[work.Identity]int{} // piles of one thing together
 		told := map[work.Identity]bool{}
