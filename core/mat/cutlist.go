@@ -201,7 +201,7 @@ func (b AtMat) lieThere(a cutting.Across, what string) string {
 	if len(list) > 0 {
 		says = append(says, fmt.Sprintf("of those that were begun there is left: %s", strings.Join(list, ", ")))
 	}
-	return strings.Join(says, "; ")
+	return words.UpperFirst(strings.Join(says, "; "))
 }
 
 // acrossWorking is the sum behind a count of strips or sets.

@@ -1,35 +1,7 @@
 // A quilt that is changed while it is made: what is made stays made, by the screens alone. Every number is worked by pencil.
 import { type APIRequestContext, expect, type Page, test } from "@playwright/test";
 import { fromLibrary } from "./begin";
-
-type Stands = { id: string; name: string; made: number; used: number; onHand: number; toGo: number };
-
-/** How the steps of a quilt stand. */
-async function stands(request: APIRequestContext, at: string): Promise<Stands[]> {
-  const quilt = `/api${at.replace("/q/", "/quilts/")}`;
-  const { plan } = await (await request.get(quilt)).json();
-  const { progress } = await (await request.get(`${quilt}/progress`)).json();
-  return progress.steps.map((s: Stands) => ({
-    ...s,
-    name: plan.steps.find((p: { id: string }) => p.id === s.id).name,
-  }));
-}
-
-/** The next count of a step is stored. What was counted on another page may be on its way once more: that is not it. */
-const storedOf = (page: Page, step: string) =>
-  page.waitForResponse((r) => r.url().endsWith("/events") && !!r.request().postData()?.includes(JSON.stringify(step)));
-
-/** Counts so many of a step at its station. */
-async function count(page: Page, at: string, step: string, n: number) {
-  await page.goto(`${at}/bench/${encodeURIComponent(step)}`);
-  const toGo = page.getByTestId("to-go");
-  const before = Number(await toGo.innerText());
-  const stored = storedOf(page, step);
-  await page.keyboard.type(String(n));
-  await page.keyboard.press("Enter");
-  await stored;
-  await expect(toGo).toHaveText(String(Math.max(0, before - n)));
-}
+import { count, fill, keep, stands, storedOf } from "./counting";
 
 /** Counts all that is to go of everything up to the blocks. */
 async function sewBlocks(page: Page, request: APIRequestContext, at: string) {
@@ -38,17 +10,6 @@ async function sewBlocks(page: Page, request: APIRequestContext, at: string) {
     const now = (await stands(request, at)).find((s) => s.id === id);
     if (toGo > 0 && now && now.toGo > 0) await count(page, at, id, now.toGo);
   }
-}
-
-async function keep(page: Page) {
-  await page.getByRole("button", { name: /Keep this plan/ }).click();
-  await expect(page.getByText("Changed, not kept yet")).toBeHidden();
-}
-
-async function fill(page: Page, at: string, label: string, value: string) {
-  await page.goto(`${at}/quilt`);
-  await page.getByLabel(label, { exact: true }).fill(value);
-  await page.keyboard.press("Tab");
 }
 
 test("a row more after all the blocks are sewn asks for its own blocks, and for nothing that is used up", async ({
@@ -166,7 +127,7 @@ test("what is left of a set that was begun is told, and is cut first", async ({ 
   await fill(page, at, "Blocks down", "7");
   await keep(page);
   await page.goto(`${at}/cut`);
-  await expect(page.getByText("From here: what is still to cut, of what there is.")).toBeVisible();
+  await expect(page.getByText("From here: the rest as it was planned, of what there was then.")).toBeVisible();
   await expect(
     page.getByText(/2 sets of these lie there whole; of those that were begun there is left: 24/),
   ).toBeVisible();

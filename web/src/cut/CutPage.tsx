@@ -48,7 +48,7 @@ export function CutPage() {
         </Text>
         {plan.cut.length === 0 && <Text color="soft">Nothing is left to cut from cloth.</Text>}
         {plan.cut.map((c) => (
-          <Fabric key={c.fabric} cut={c} project={project} pxPerInch={pxPerInch} />
+          <Fabric key={c.fabric} cut={c} project={project} pxPerInch={pxPerInch} more={project.here && !all} />
         ))}
       </Section>
       <Section title="Strip sets to sub-cuts" aside={<TurnButton />}>
@@ -72,7 +72,13 @@ export function CutPage() {
                 <Ruled>{lot}</Ruled>
               </Text>
             ))}
-            <AcrossLines across={s.across} project={project} source="set" picture={s.setStep} />
+            <AcrossLines
+              across={s.across}
+              project={project}
+              source="set"
+              picture={s.setStep}
+              more={project.here && !all}
+            />
           </Box>
         ))}
       </Section>
@@ -100,7 +106,9 @@ function FromHere({ project, all }: { project: Project; all: boolean }) {
   return (
     <Flex role="group" aria-label="From here" align="baseline" gap="14px" wrap="wrap" mb="18px">
       <Text fontSize="large" fontWeight="600">
-        {here ? "From here: what is still to cut, of what there is." : "All of it: what the quilt takes, from nothing."}
+        {here
+          ? "From here: the rest as it was planned, of what there was then."
+          : "All of it: what the quilt takes, from nothing."}
       </Text>
       {project.here && (
         <Link to={all ? "." : "?all"} relative="path">
@@ -126,7 +134,17 @@ function FromHere({ project, all }: { project: Project; all: boolean }) {
 
 type FabricCut = Plan["cut"][number];
 
-function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project; pxPerInch: number }) {
+function Fabric({
+  cut,
+  project,
+  pxPerInch,
+  more,
+}: {
+  cut: FabricCut;
+  project: Project;
+  pxPerInch: number;
+  more: boolean;
+}) {
   return (
     <Flex gap={{ base: "16px", lg: "36px" }} py="18px" borderTopWidth="1px" borderColor="hair" wrap="wrap">
       <Box w={{ base: "100%", md: "400px" }}>
@@ -166,11 +184,11 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
             <Flex align="baseline" gap="12px" wrap="wrap">
               <Box fontSize="large" fontWeight="600">
                 <Counted project={project} step={s.step}>
-                  <Ruled>{`${s.count} × ${s.width.text}`}</Ruled>
+                  <Ruled>{s.count > 0 ? `${s.count} × ${s.width.text}` : s.width.text}</Ruled>
                 </Counted>
               </Box>
               <Text flex="1" minW="120px">
-                <Ruled>{`for ${s.for}`}</Ruled>
+                <Ruled>{s.count > 0 ? `for ${s.for}` : "no more of it to cut"}</Ruled>
               </Text>
               <Count project={project} step={s.step} />
             </Flex>
@@ -181,7 +199,7 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
             )}
             {s.patches && (
               <Box pl="16px" borderLeftWidth="2px" borderColor="hair">
-                <AcrossLines across={s.patches} project={project} source="strip" picture={s.step} />
+                <AcrossLines across={s.patches} project={project} source="strip" picture={s.step} more={more} />
               </Box>
             )}
           </Box>
@@ -238,11 +256,13 @@ function AcrossLines({
   project,
   source,
   picture,
+  more,
 }: {
   across: Across;
   project: Project;
   source: string;
   picture: string;
+  more: boolean;
 }) {
   const drawn = project.plan.pictures[picture];
   return (
@@ -255,7 +275,7 @@ function AcrossLines({
             </Counted>
           </Box>
           <Text flex="1" minW="150px">
-            <Ruled>{`${c.name}: ${c.need} needed${c.spare > 0 ? ` and ${c.spare} spare` : ""}`}</Ruled>
+            <Ruled>{`${c.name}: ${c.need} ${more ? "more needed" : "needed"}${c.spare > 0 ? ` and ${c.spare} spare` : ""}`}</Ruled>
             {c.then && <Ruled>{`, ${c.then}`}</Ruled>}
             {c.held && (
               <Text as="span" color="madder" fontWeight="600">
