@@ -14,6 +14,7 @@ import (
 // counted nobody knows a rest; nor where the way they are laid out was changed since and does not come to as many as
 // were used up.
 func (l *Account) Rests(t work.Identity) []fewest.Offcut {
+	l.fold()
 	from, known := l.things[t]
 	if !known || l.now.piles[from].presumed > 0 {
 		return nil

@@ -598,3 +598,52 @@ func TestAShortStripGivesNoMore(t *testing.T) {
 		}
 	}
 }
+
+// Ten blocks of a square of 7″ and one of 2¼″. Five of 7″ come of a strip, 40 − 35 = 5″ are left of it: 5″ × 7″ is two by
+// three of 2¼″, six. Ten small ones come of both ends, six and four, and once an end is begun it is nobody's any more.
+func TestAnEndThatIsCutUpIsNotLeft(t *testing.T) {
+	h := begun(t, `{"vicis":1,"name":"Ends","cloth":{"usable":"40 1/2","squaring":"1/2"},`+
+		strings.Replace(cloths, `"schools":{}`, `"schools":{"ends":"use"}`, 1)+`
+"units":[
+{"id":"big","name":"Big","how":{"by":"patch","role":"d","width":"7","height":"7"}},
+{"id":"small","name":"Small","how":{"by":"patch","role":"d","width":"2 1/4","height":"2 1/4"}},
+{"id":"tall","name":"Tall","how":{"by":"patch","role":"l","width":"2 1/4","height":"7"}},
+{"id":"wide","name":"Wide","how":{"by":"patch","role":"l","width":"7","height":"2 1/4"}},
+{"id":"block","name":"Block","how":{"by":"grid","rows":[[{"unit":"big"},{"unit":"tall"}],[{"unit":"wide"},{"unit":"small"}]]}}],
+"top":{"rows":2,"columns":5,"repeat":[[{"unit":"block"}]]}}`)
+	left := func(want string) {
+		t.Helper()
+		got := ""
+		for _, s := range h.w.Steps {
+			if s.Called == "7″ Slate" {
+				for _, r := range h.log.Rests(s.Makes()) {
+					got += fmt.Sprintf("%d × %v; ", r.Count, measure.Length(r.Length).Inches())
+				}
+			}
+		}
+		if got != want {
+			t.Errorf("left are %q, by pencil %q", got, want)
+		}
+	}
+	h.made(2, "7″ Slate")
+	h.made(10, "Big")
+	left("2 × 5; ")
+	first := h.made(6, "Small")
+	left("1 × 5; ")
+	h.made(4, "Small")
+	left("")
+	h.takeBack(first)
+	left("1 × 5; ")
+	h.made(6, "Small")
+	left("")
+	// A row more: one strip, and five small ones of its end.
+	h.change(func(d *document.Document) { d.Top.Rows = 3 })
+	h.is("7″ Slate", 2, 0, 2, 0, 1)
+	h.is("Small", 10, 0, 0, 10, 5)
+	h.made(1, "7″ Slate")
+	h.made(5, "Big")
+	left("1 × 5; ")
+	h.made(5, "Small")
+	left("")
+	h.doubts(0)
+}

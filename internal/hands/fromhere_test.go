@@ -61,25 +61,29 @@ func half(before, after *work.Work, done int) begun {
 	j := jobOf(rest)
 	count(rest, here.Book, j.Sheet, len(j.Sheet.Lines))
 	j.Sheet.Lines = append(slices.Clone(first[:done]), j.Sheet.Lines...)
-	j.After, j.Called = done, calledNow(before, after)
+	j.After = done
+	j.Called, j.Now = calledNow(before, here.Work())
 	return begun{j, here, l}
 }
 
-// calledNow is which steps of a plan another one calls otherwise: what is the same thing is one pile, what is another
-// lies apart.
-func calledNow(before, after *work.Work) map[naming.Step]naming.Step {
-	called, of, same := map[naming.Step]naming.Step{}, map[work.Identity]naming.Step{}, map[naming.Step]work.Identity{}
+// calledNow is what the steps of a plan, and of the one after it, go by from then on: what is one thing is one pile, what
+// is another lies apart.
+func calledNow(before, after *work.Work) (called, now map[naming.Step]naming.Step) {
+	called, now = map[naming.Step]naming.Step{}, map[naming.Step]naming.Step{}
+	first := map[work.Identity]naming.Step{}
 	for _, s := range after.Steps {
-		of[s.Makes()], same[s.ID] = s.ID, s.Makes()
-	}
-	for _, s := range before.Steps {
-		if is := s.Makes(); same[s.ID] != is {
-			if called[s.ID] = of[is]; of[is] == "" {
-				called[s.ID] = "before/" + s.ID
-			}
+		if is := s.Makes(); first[is] == "" {
+			first[is] = s.ID
+		} else {
+			now[s.ID] = first[is]
 		}
 	}
-	return called
+	for _, s := range before.Steps {
+		if called[s.ID] = first[s.Makes()]; called[s.ID] == "" {
+			called[s.ID] = "before/" + s.ID
+		}
+	}
+	return called, now
 }
 
 // A quilt that is changed in the middle of its work is finished from its piles: the hands do so many lines of its first

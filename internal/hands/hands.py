@@ -825,6 +825,13 @@ def near(seams, at):
     return [s for s in seams if min(s[0], s[2]) - 0.1 < at["x"] < max(s[0], s[2]) + 0.1 and min(s[1], s[3]) - 0.1 < at["y"] < max(s[1], s[3]) + 0.1]
 
 
+def renamed(said, names):
+    """What is said in a line, its piles called otherwise."""
+    if isinstance(said, dict):
+        return {k: names.get(v, v) if k in ("step", "of", "and", "half") else renamed(v, names) for k, v in said.items()}
+    return [renamed(v, names) for v in said] if isinstance(said, list) else said
+
+
 def main():
     out = {}
     for name, job in json.load(sys.stdin).items():
@@ -834,6 +841,8 @@ def main():
             for n, line in enumerate(job["sheet"]["lines"], 1):
                 if n == job.get("after", 0) + 1 and job.get("called"):
                     table.changed(job["called"])
+                if n > job.get("after", 0) and job.get("now"):
+                    line = renamed(line, job["now"])
                 try:
                     table.follow(line)
                 except Misread as e:

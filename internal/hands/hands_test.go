@@ -45,9 +45,9 @@ type job struct {
 	Crosses []drawn.Cross                 `json:"crosses"`
 
 	Long   map[naming.Step]float64     `json:"long"`             // how long a seam is said to be that is sewn on what lies face down, or of a triangle
-	Now    map[naming.Step]naming.Step `json:"now,omitempty"`    // what is one thing is one pile
-	After  int                         `json:"after,omitempty"`  // after so many lines it is planned anew, and steps are
-	Called map[naming.Step]naming.Step `json:"called,omitempty"` // called otherwise
+	After  int                         `json:"after,omitempty"`  // after so many lines it is planned anew, and piles are
+	Called map[naming.Step]naming.Step `json:"called,omitempty"` // called otherwise;
+	Now    map[naming.Step]naming.Step `json:"now,omitempty"`    // from then on what is one thing is one pile
 
 	Measured map[naming.Step][2]float64 `json:"measured,omitempty"` // what came out otherwise than planned, and how wide and high; 0 where it did not
 }
@@ -792,7 +792,7 @@ func byLine(w *work.Work, s instructions.InstructionSheet) [][]record.Event {
 		case len(l.Gives) > 0 || len(l.Places) > 0 || l.Do == instructions.StandIn: // which nobody counts
 		case l.Each:
 			made(i, l.Step, len(l.Seams))
-		case l.Step.IsCorners():
+		case l.Step.IsCorners() || l.Step == naming.BackingJoin:
 			made(i, l.Step, len(l.Seams)*l.Times)
 		case l.Do == instructions.EndToEnd && seams[l.Step] > 0:
 			made(i, l.Step, seams[l.Step])
