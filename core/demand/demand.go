@@ -183,13 +183,19 @@ func (d Demand) coverOf(
 			c.need[k] += asked(other)
 		}
 	}
+	stands := map[naming.Step]bool{}
+	for _, others := range d.Also {
+		for _, other := range others {
+			stands[other] = true
+		}
+	}
 	for n, i := range sources {
 		col := column{gives: make([]int, len(items))}
 		for _, g := range d.Sources[i].gives() {
 			col.gives[index[g.ID]] += g.Count
 			col.total += g.Count
 		}
-		col.most = d.most(d.Sources[i], asked)
+		col.most = d.Sources[i].most(stands, asked)
 		pooled := append([]int(nil), col.gives...)
 		for k, id := range items {
 			for _, other := range d.Also[id] {
@@ -206,17 +212,11 @@ func (d Demand) coverOf(
 
 // most is how many runs there are of a source at most: for what stands in and falls out besides what it is run for it
 // is not run. What gives nothing else is there for that.
-func (d Demand) most(s Source, need func(naming.Step) int) (n int) {
-	stands := map[naming.Step]bool{}
-	for _, others := range d.Also {
-		for _, other := range others {
-			stands[other] = true
-		}
-	}
+func (s Source) most(stands map[naming.Step]bool, asked func(naming.Step) int) (n int) {
 	besides := false
 	for _, g := range s.gives() {
 		besides = besides || !stands[g.ID]
-		n = max(n, ceil(need(g.ID), g.Count))
+		n = max(n, ceil(asked(g.ID), g.Count))
 	}
 	if !besides {
 		return math.MaxInt

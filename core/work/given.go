@@ -113,9 +113,10 @@ func (w *Work) ToGo(missing, lent map[naming.Step]int) *Work {
 			continue
 		}
 		line.From = slices.Clone(line.From)
+		left := lent[id]
 		for i, from := range line.From {
-			line.From[i].Count = max(0, min(from.Count, lent[id]))
-			lent[id] -= line.From[i].Count
+			line.From[i].Count = max(0, min(from.Count, left))
+			left -= line.From[i].Count
 		}
 		out.Demand.Lines[id] = line
 	}

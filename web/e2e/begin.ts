@@ -10,3 +10,13 @@ export async function fromLibrary(page: Page, block: string, name: string) {
   await expect(page.getByRole("heading", { name })).toBeVisible();
   return new URL(page.url()).pathname.replace("/quilt", "");
 }
+
+/** What a document of a quilt of one's own begins with. */
+export const common = (name: string, measure: "cm" | "in") => ({
+  vicis: 1,
+  name,
+  measure,
+  spares: { count: 0 },
+  schools: {},
+  settings: measure === "cm" ? { buy: "m" } : {},
+});

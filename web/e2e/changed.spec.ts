@@ -1,18 +1,14 @@
 // A quilt that is changed while it is half sewn: what was counted stays with its thing, or is listed.
 import { expect, test } from "@playwright/test";
+import { common } from "./begin";
 
 // Worked with a pencil: three strips of 6 cm give a set 6 + 6 + 6 − 2 × 1.5 = 15 cm wide, and 105 cm give 7 rails of 15 cm.
 const jetty = {
-  vicis: 1,
-  name: "Jetty",
-  measure: "cm",
+  ...common("Jetty", "cm"),
   ruler: "1 mm",
   seam: { stitched: "7.5 mm", fold: "0 cm" },
   cloth: { usable: "106 cm", squaring: "1 cm" },
   strip: "6 cm",
-  spares: { count: 0 },
-  schools: {},
-  settings: { buy: "m" },
   fabrics: [
     { id: "tar", name: "Tar", colour: "#2f3436" },
     { id: "rope", name: "Rope", colour: "#cdb98a" },

@@ -42,3 +42,15 @@ export async function fill(page: Page, at: string, label: string, value: string)
   await page.getByLabel(label, { exact: true }).fill(value);
   await page.keyboard.press("Tab");
 }
+
+/** The tally of a quilt hangs together. */
+export async function agrees(page: Page, at: string) {
+  await page.goto(`${at}/tally`);
+  await expect(page.getByText("Nothing that was counted contradicts the rest.")).toBeVisible();
+}
+
+/** Takes the last change of the plan back. */
+export async function undo(page: Page, at: string) {
+  await page.goto(`${at}/quilt`);
+  await page.getByRole("button", { name: /Undo the last change/ }).click();
+}

@@ -1,7 +1,7 @@
 // A quilt that is changed while it is made: what is made stays made, by the screens alone. Every number is worked by pencil.
 import { type APIRequestContext, expect, type Page, test } from "@playwright/test";
 import { fromLibrary } from "./begin";
-import { count, fill, keep, stands, storedOf } from "./counting";
+import { agrees, count, fill, keep, stands, storedOf, undo } from "./counting";
 
 /** Counts all that is to go of everything up to the blocks. */
 async function sewBlocks(page: Page, request: APIRequestContext, at: string) {
@@ -33,10 +33,8 @@ test("a row more after all the blocks are sewn asks for its own blocks, and for 
   expect(of(/^Set of eight$/)).toEqual([[1, 5, 0]]);
   expect(of(/^2½″ /)).toEqual(Array(8).fill([1, 5, 0]));
   expect(of(/^Wave, [AB]$/).map(([toGo]) => toGo)).toEqual([4, 0]);
-  await page.goto(`${at}/tally`);
-  await expect(page.getByText("Nothing that was counted contradicts the rest.")).toBeVisible();
-  await page.goto(`${at}/quilt`);
-  await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await agrees(page, at);
+  await undo(page, at);
   await expect.poll(() => stands(request, at)).toEqual(all);
 });
 
@@ -71,8 +69,7 @@ test("squares of a strip that was cut short are cut from new strips, and from th
   ]);
   // What was cut for the one block is gone into it.
   expect(many.find((s) => s.id === "block/row-1")).toMatchObject({ used: 2, onHand: 0, toGo: 48 });
-  await page.goto(`${at}/tally`);
-  await expect(page.getByText("Nothing that was counted contradicts the rest.")).toBeVisible();
+  await agrees(page, at);
 });
 
 test("a second way of pressing makes nothing to be sewn again", async ({ page, request }) => {
@@ -93,8 +90,7 @@ test("a second way of pressing makes nothing to be sewn again", async ({ page, r
   await page.getByRole("button", { name: "Do it: Press the last seams two ways" }).click();
   await expect(page.getByText(/Some kinds are pressed two ways, A and B/)).toBeVisible();
   expect(await Promise.all(steps.map(logs))).toEqual(before);
-  await page.goto(`${at}/quilt`);
-  await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await undo(page, at);
   await expect.poll(() => Promise.all(steps.map(logs))).toEqual(before);
 });
 
@@ -186,8 +182,7 @@ test("what was cut of promised cloth is taken off it, on the shelf and in the re
   await expect(page.getByText(/^What is left of a length, 221\/2″ from its square end, gives 5 strips/)).toBeVisible();
   await count(page, at, dark?.id ?? "", 5);
   // Back to four rows: nothing dark is cut, two strips lie there, and the length has not grown.
-  await page.goto(`${at}/quilt`);
-  await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await undo(page, at);
   await expect.poll(async () => (await stands(request, at)).find((s) => s.name === "2½″ Dark")?.toGo).toBe(0);
   await page.goto("/cloth");
   await expect(page.getByText(/kept for it: 1 of 42″ × 10″/)).toBeVisible();

@@ -1,14 +1,6 @@
 // Quilts that are no demo, worked with a pencil first, and changed half-way.
 import { expect, test } from "@playwright/test";
-
-const common = (name: string, measure: "cm" | "in") => ({
-  vicis: 1,
-  name,
-  measure,
-  spares: { count: 0 },
-  schools: {},
-  settings: measure === "cm" ? { buy: "m" } : {},
-});
+import { common } from "./begin";
 
 // 3 × 4 four-patches of squares cut 8.5 cm, 24 of each cloth. Kelp has a top; on the shelf lie 3 strips of 8.5 × 60 cm, six
 // squares from each once the end is squared, and 2 pieces of 20 × 18 cm, four from each: 8 + 16 are enough. Foam: (110 − 1) ÷

@@ -1,18 +1,14 @@
 // A quilt of one's own that is changed six times while it is made. Every number is worked by pencil.
 import { expect, test } from "@playwright/test";
-import { count, fill, keep, stands } from "./counting";
+import { common } from "./begin";
+import { agrees, count, fill, keep, stands, undo } from "./counting";
 
 // Rails of three strips of 2″, 5″ × 5″, every other one turned. 40″ less ½″ is 39½″: seven from a set.
 const weir = {
-  vicis: 1,
-  name: "Weir",
-  measure: "in",
+  ...common("Weir", "in"),
   ruler: "1/8 in",
   seam: { stitched: "1/4 in", fold: "0" },
   cloth: { usable: "40 in", squaring: "1/2 in" },
-  spares: { count: 0 },
-  schools: {},
-  settings: {},
   strip: "2 1/2 in",
   fabrics: [
     { id: "moss", name: "Moss", colour: "#5a6b45" },
@@ -67,8 +63,7 @@ test("a quilt is changed six times while it is made, and no unit is made twice",
       strips: strips.map(() => of.strips),
     });
     for (const s of now) expect([s.name, s.onHand]).toEqual([s.name, s.made - s.used]);
-    await page.goto(`${at}/tally`);
-    await expect(page.getByText("Nothing that was counted contradicts the rest.")).toBeVisible();
+    await agrees(page, at);
   };
   const does = async (name: string, n: number) =>
     count(page, at, (await stands(request, at)).find((s) => s.name === name)?.id ?? "", n);
@@ -89,6 +84,7 @@ test("a quilt is changed six times while it is made, and no unit is made twice",
   await are({ strips: [3, 3, 0], set: [3, 2, 0], rail: [10, 0, 10] });
   await page.goto(`${at}/cut`);
   await expect(page.getByText("buy nothing")).toHaveCount(3);
+  await expect(page.getByText("no more of it to cut")).toHaveCount(3);
   await expect(page.getByText("Rail: 10 more needed")).toBeVisible();
   await expect(page.getByText(/^1 × 241\/2″ that is left: 4 at 5″; 41\/2″ left$/)).toBeVisible();
   await does("Rail", 6); // the four, and two of the third set: 39½ − 10 = 29½″
@@ -104,9 +100,12 @@ test("a quilt is changed six times while it is made, and no unit is made twice",
   await are({ strips: [3, 3, 1], set: [3, 3, 1], rail: [16, 0, 9] });
   await page.goto(`${at}/cut`);
   await expect(page.getByText("buy 1/8 yd")).toHaveCount(3);
+  // All of it, from nothing: 25 are four sets, ½ + 4 × 2 = 8½″, ¼ yd.
+  await page.getByRole("link", { name: "All of it" }).click();
+  await expect(page.getByText("buy 1/4 yd")).toHaveCount(3);
+  await expect(page.getByText("Rail: 25 needed")).toBeVisible();
   // Undone, it is what it was; and done again.
-  await page.goto(`${at}/quilt`);
-  await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await undo(page, at);
   await expect.poll(async () => (await stands(request, at)).find((s) => s.name === "Rail")?.toGo).toBe(4);
   await are({ strips: [3, 3, 0], set: [3, 3, 0], rail: [16, 0, 4] });
   await changed("Blocks across", "5");

@@ -25,9 +25,12 @@ import { Remnants } from "./Remnants";
 export function CutPage() {
   const framed = useFramed();
   const [params] = useSearchParams();
-  const all = framed.here && params.has("all");
-  const { data: whole } = useQuery({ ...asks.whole(framed.id, framed.rev), enabled: all });
-  const project = all && whole ? { ...framed, plan: whole.plan } : framed;
+  const { data: whole } = useQuery({
+    ...asks.whole(framed.id, framed.rev),
+    enabled: framed.here && params.has("all"),
+  });
+  const all = framed.here && params.has("all") && !!whole;
+  const project = all ? { ...framed, plan: whole.plan, here: false } : framed;
   const { plan } = project;
   if (plan.steps.length === 0) return <Unplanned />;
   const longest = Math.max(...plan.cut.map((c) => c.length.inches));
@@ -48,7 +51,7 @@ export function CutPage() {
         </Text>
         {plan.cut.length === 0 && <Text color="soft">Nothing is left to cut from cloth.</Text>}
         {plan.cut.map((c) => (
-          <Fabric key={c.fabric} cut={c} project={project} pxPerInch={pxPerInch} more={project.here && !all} />
+          <Fabric key={c.fabric} cut={c} project={project} pxPerInch={pxPerInch} />
         ))}
       </Section>
       <Section title="Strip sets to sub-cuts" aside={<TurnButton />}>
@@ -72,13 +75,7 @@ export function CutPage() {
                 <Ruled>{lot}</Ruled>
               </Text>
             ))}
-            <AcrossLines
-              across={s.across}
-              project={project}
-              source="set"
-              picture={s.setStep}
-              more={project.here && !all}
-            />
+            <AcrossLines across={s.across} project={project} source="set" picture={s.setStep} />
           </Box>
         ))}
       </Section>
@@ -134,17 +131,7 @@ function FromHere({ project, all }: { project: Project; all: boolean }) {
 
 type FabricCut = Plan["cut"][number];
 
-function Fabric({
-  cut,
-  project,
-  pxPerInch,
-  more,
-}: {
-  cut: FabricCut;
-  project: Project;
-  pxPerInch: number;
-  more: boolean;
-}) {
+function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project; pxPerInch: number }) {
   return (
     <Flex gap={{ base: "16px", lg: "36px" }} py="18px" borderTopWidth="1px" borderColor="hair" wrap="wrap">
       <Box w={{ base: "100%", md: "400px" }}>
@@ -199,7 +186,7 @@ function Fabric({
             )}
             {s.patches && (
               <Box pl="16px" borderLeftWidth="2px" borderColor="hair">
-                <AcrossLines across={s.patches} project={project} source="strip" picture={s.step} more={more} />
+                <AcrossLines across={s.patches} project={project} source="strip" picture={s.step} />
               </Box>
             )}
           </Box>
@@ -256,13 +243,11 @@ function AcrossLines({
   project,
   source,
   picture,
-  more,
 }: {
   across: Across;
   project: Project;
   source: string;
   picture: string;
-  more: boolean;
 }) {
   const drawn = project.plan.pictures[picture];
   return (
@@ -275,7 +260,7 @@ function AcrossLines({
             </Counted>
           </Box>
           <Text flex="1" minW="150px">
-            <Ruled>{`${c.name}: ${c.need} ${more ? "more needed" : "needed"}${c.spare > 0 ? ` and ${c.spare} spare` : ""}`}</Ruled>
+            <Ruled>{`${c.name}: ${c.need} ${project.here ? "more needed" : "needed"}${c.spare > 0 ? ` and ${c.spare} spare` : ""}`}</Ruled>
             {c.then && <Ruled>{`, ${c.then}`}</Ruled>}
             {c.held && (
               <Text as="span" color="madder" fontWeight="600">
