@@ -66,21 +66,29 @@ func half(before, after *work.Work, done int) begun {
 	return begun{j, here, l}
 }
 
-// calledNow is what the steps of a plan, and of the one after it, go by from then on: what is one thing is one pile, what
-// is another lies apart.
+// calledNow is what the steps of a plan, and of the one after it, go by from then on: what is one thing is one pile, and
+// strips of one cloth as wide are one, whatever they are cut for; what is another lies apart.
 func calledNow(before, after *work.Work) (called, now map[naming.Step]naming.Step) {
 	called, now = map[naming.Step]naming.Step{}, map[naming.Step]naming.Step{}
-	first := map[work.Identity]naming.Step{}
+	of, same := map[work.Identity]naming.Step{}, map[naming.Step]work.Identity{}
 	for _, s := range after.Steps {
-		if is := s.Makes(); first[is] == "" {
-			first[is] = s.ID
+		is := s.Makes()
+		if strip := s.Of.Strip != nil && s.Of.Sub == nil; strip && of[is] != "" {
+			now[s.ID] = of[is]
 		} else {
-			now[s.ID] = first[is]
+			of[is] = s.ID
 		}
+		same[s.ID] = is
 	}
 	for _, s := range before.Steps {
-		if called[s.ID] = first[s.Makes()]; called[s.ID] == "" {
+		is := s.Makes()
+		switch {
+		case same[s.ID] != is && of[is] == "":
 			called[s.ID] = "before/" + s.ID
+		case same[s.ID] != is:
+			called[s.ID] = of[is]
+		case now[s.ID] != "":
+			called[s.ID] = now[s.ID]
 		}
 	}
 	return called, now
